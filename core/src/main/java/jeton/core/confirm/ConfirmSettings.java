@@ -1,0 +1,41 @@
+package jeton.core.confirm;
+
+import jeton.core.form.PageWords;
+import jeton.core.mail.EmailContent;
+import jeton.core.problem.Problems;
+
+/**
+ * The Confirm stop of an offer.
+ *
+ * @param on whether new people are asked to confirm (S2)
+ * @param email the confirmation email; its button confirms
+ * @param waiting what the visitor reads after signing up; never tells whether the address is known (S6)
+ * @param confirmed what they read once confirmed
+ * @param daysGood days of 24 hours the link is good for, 1 to 30 (S7)
+ * @param opensIncentive whether the confirmed page is the hand-over (S8)
+ */
+public record ConfirmSettings(
+    boolean on,
+    EmailContent email,
+    PageWords waiting,
+    PageWords confirmed,
+    int daysGood,
+    boolean opensIncentive) {
+
+  /** Notes what keeps this from being saved. */
+  public void check(String path, Problems problems) {
+    email.check(path + ".email", problems);
+    waiting.check(path + ".waiting", problems);
+    confirmed.check(path + ".confirmed", problems);
+    problems.when(
+        email.button().label().isBlank(),
+        path + ".email.button.label",
+        "empty",
+        "The button that confirms needs words.");
+    problems.when(
+        daysGood < 1 || daysGood > ConfirmationRules.MOST_DAYS,
+        path + ".daysGood",
+        "out_of_range",
+        "A confirmation link is good for 1 to 30 days.");
+  }
+}

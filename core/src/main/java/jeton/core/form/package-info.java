@@ -1,0 +1,2 @@
+/** Forms: what they ask, and how they look. */
+package jeton.core.form;

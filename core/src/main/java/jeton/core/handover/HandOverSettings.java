@@ -1,0 +1,43 @@
+package jeton.core.handover;
+
+import jeton.core.followup.RunAgain;
+import jeton.core.form.PageWords;
+import jeton.core.mail.EmailContent;
+import jeton.core.problem.Problems;
+
+/**
+ * The Hand over stop of an offer.
+ *
+ * @param byEmail whether a delivery email goes out after confirming; somebody already on the list always gets one (S3)
+ * @param page what the pass's own page says
+ * @param runAgain whether the follow-up runs again for somebody who signs up again (S3)
+ */
+public record HandOverSettings(
+    boolean byEmail, EmailContent email, PageWords page, PassLimits limits, RunAgain runAgain) {
+
+  /** Notes what keeps this from being saved. */
+  public void check(String path, Problems problems) {
+    email.check(path + ".email", problems);
+    page.check(path + ".page", problems);
+    problems.when(
+        email.button().label().isBlank(),
+        path + ".email.button.label",
+        "empty",
+        "The button that hands over needs words.");
+    limits
+        .days()
+        .ifPresent(n -> inRange(n, 3650, path + ".limits.days", "A pass is good for 1 to 3650 days.", problems));
+    limits
+        .uses()
+        .ifPresent(n -> inRange(n, 1000, path + ".limits.uses", "A pass has 1 to 1000 uses.", problems));
+    problems.when(
+        runAgain.when() == RunAgain.When.AFTER_DAYS && (runAgain.days() < 1 || runAgain.days() > 3650),
+        path + ".runAgain.days",
+        "out_of_range",
+        "The follow-up can run again after 1 to 3650 days.");
+  }
+
+  private static void inRange(int n, int most, String field, String message, Problems problems) {
+    problems.when(n < 1 || n > most, field, "out_of_range", message);
+  }
+}

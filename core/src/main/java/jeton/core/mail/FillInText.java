@@ -1,0 +1,126 @@
+package jeton.core.mail;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+
+/**
+ * A text with fill-ins, read once and filled for many people (rules F1, F2).
+ *
+ * <p>Text form, a subset of Mustache: <code>{{first_name}}</code>, and for words of its own when the value is unknown
+ * <code>{{first_name}}{{^first_name}}friend{{/first_name}}</code>.
+ */
+public final class FillInText {
+  private static final Pattern FORM =
+      Pattern.compile("\\{\\{(\\w+)}}(?:\\{\\{\\^\\1}}(.*?)\\{\\{/\\1}})?", Pattern.DOTALL);
+  private static final Pattern ANY = Pattern.compile("\\{\\{(.{0,40}?)(}}|$)|\\{\\{", Pattern.DOTALL);
+
+  private final List<Part> parts;
+
+  private FillInText(List<Part> parts) {
+    this.parts = List.copyOf(parts);
+  }
+
+  /** Fixed words, or a fill-in with its own words for when the value is unknown (null: the field's own words). */
+  private sealed interface Part {
+    void appendTo(StringBuilder text, Values values, Landing landing);
+  }
+
+  private record Words(String words) implements Part {
+    @Override
+    public void appendTo(StringBuilder text, Values values, Landing landing) {
+      text.append(words);
+    }
+  }
+
+  private record Place(FillIn fillIn, String ownWords) implements Part {
+    @Override
+    public void appendTo(StringBuilder text, Values values, Landing landing) {
+      String known = values.known().apply(fillIn);
+      if (known != null && !known.isBlank()) {
+        text.append(landing.escape(known));
+      } else if (ownWords != null) {
+        // Written by the owner in the same text, so it is already in the text's own form.
+        text.append(ownWords);
+      } else {
+        text.append(landing.escape(values.whenUnknown().getOrDefault(fillIn.key(), "")));
+      }
+    }
+  }
+
+  /**
+   * What is known of a person.
+   *
+   * @param known the value of a fill-in; null or blank when not known
+   * @param whenUnknown the owner's words per fill-in name
+   */
+  public record Values(Function<FillIn, String> known, Map<String, String> whenUnknown) {}
+
+  /** A fill-in that does not exist or is not closed. */
+  public static final class Unknown extends IllegalArgumentException {
+    private static final long serialVersionUID = 1L;
+    private final String name;
+
+    Unknown(String name, Set<FillIn> allowed) {
+      super(
+          "There is no fill-in {{"
+              + name
+              + "}}. You can use "
+              + allowed.stream().sorted().map(f -> "{{" + f.key() + "}}").collect(Collectors.joining(", "))
+              + ".");
+      this.name = name;
+    }
+
+    /** What stood between the braces. */
+    public String name() {
+      return name;
+    }
+  }
+
+  /** The fill-ins an owner may write. */
+  public static Set<FillIn> forOwners() {
+    return Set.of(FillIn.values()).stream().filter(FillIn::forOwners).collect(Collectors.toUnmodifiableSet());
+  }
+
+  /**
+   * Reads a text.
+   *
+   * @throws Unknown for a fill-in outside {@code allowed}, or braces that are not closed
+   */
+  public static FillInText parse(String text, Set<FillIn> allowed) {
+    List<Part> parts = new ArrayList<>();
+    Matcher place = FORM.matcher(text);
+    int from = 0;
+    while (place.find()) {
+      parts.add(words(text.substring(from, place.start()), allowed));
+      FillIn fillIn = FillIn.of(place.group(1)).filter(allowed::contains).orElse(null);
+      if (fillIn == null) {
+        throw new Unknown(place.group(1), allowed);
+      }
+      parts.add(new Place(fillIn, place.group(2)));
+      from = place.end();
+    }
+    parts.add(words(text.substring(from), allowed));
+    return new FillInText(parts);
+  }
+
+  private static Words words(String text, Set<FillIn> allowed) {
+    Matcher stray = ANY.matcher(text);
+    if (stray.find()) {
+      throw new Unknown(stray.group(1) == null ? "" : stray.group(1), allowed);
+    }
+    return new Words(text);
+  }
+
+  /** The text for one person. */
+  public String fill(Values values, Landing landing) {
+    StringBuilder text = new StringBuilder();
+    parts.forEach(part -> part.appendTo(text, values, landing));
+    return text.toString();
+  }
+}

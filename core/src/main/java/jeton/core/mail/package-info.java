@@ -1,0 +1,2 @@
+/** Rules F and the outbox: what an email says, and when a failed one is tried again. */
+package jeton.core.mail;

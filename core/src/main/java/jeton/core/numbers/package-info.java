@@ -1,0 +1,2 @@
+/** Rules N: counts and rates. */
+package jeton.core.numbers;

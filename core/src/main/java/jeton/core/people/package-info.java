@@ -1,0 +1,2 @@
+/** The states a person passes through (rules S). */
+package jeton.core.people;

@@ -1,0 +1,2 @@
+/** What is wrong with something an owner or a visitor gave, in words for them. */
+package jeton.core.problem;
