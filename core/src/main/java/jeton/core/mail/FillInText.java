@@ -20,6 +20,9 @@ public final class FillInText {
       Pattern.compile("\\{\\{(\\w+)}}(?:\\{\\{\\^\\1}}(.*?)\\{\\{/\\1}})?", Pattern.DOTALL);
   private static final Pattern ANY = Pattern.compile("\\{\\{(.{0,40}?)(}}|$)|\\{\\{", Pattern.DOTALL);
 
+  // A place inside an address lands in a URL, whatever surrounds the address.
+  private static final Pattern IN_LINK = Pattern.compile("(href=\"|https?://)[^\\s\"<>]*$");
+
   private final List<Part> parts;
 
   private FillInText(List<Part> parts) {
@@ -38,9 +41,10 @@ public final class FillInText {
     }
   }
 
-  private record Place(FillIn fillIn, String ownWords) implements Part {
+  private record Place(FillIn fillIn, String ownWords, boolean inLink) implements Part {
     @Override
-    public void appendTo(StringBuilder text, Values values, Landing landing) {
+    public void appendTo(StringBuilder text, Values values, Landing around) {
+      Landing landing = inLink ? Landing.URL : around;
       String known = values.known().apply(fillIn);
       if (known != null && !known.isBlank()) {
         text.append(landing.escape(known));
@@ -102,7 +106,8 @@ public final class FillInText {
       if (fillIn == null) {
         throw new Unknown(place.group(1), allowed);
       }
-      parts.add(new Place(fillIn, place.group(2)));
+      boolean inLink = fillIn.forOwners() && IN_LINK.matcher(text.substring(0, place.start())).find();
+      parts.add(new Place(fillIn, place.group(2), inLink));
       from = place.end();
     }
     parts.add(words(text.substring(from), allowed));

@@ -1,0 +1,63 @@
+package jeton.demo;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.format.DateTimeParseException;
+import java.util.Optional;
+import jeton.server.problem.Refused;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The demo's clock over HTTP. */
+@RestController
+@RequestMapping("/api/demo/clock")
+class DemoApi {
+  private static final Duration MOST = Duration.ofDays(400);
+  private final Clock clock;
+  private final TimeTravel travel;
+
+  DemoApi(Clock clock, TimeTravel travel) {
+    this.clock = clock;
+    this.travel = travel;
+  }
+
+  record Now(Instant now) {}
+
+  /**
+   * How far.
+   *
+   * @param advance an ISO 8601 duration ahead
+   */
+  record Move(Optional<String> advance, Optional<Boolean> toNextEmail) {}
+
+  @GetMapping
+  Now get() {
+    return new Now(clock.instant());
+  }
+
+  @PostMapping
+  Now move(@RequestBody Move move) {
+    if (move.toNextEmail() != null && move.toNextEmail().orElse(false)) {
+      travel.toNextEmail();
+    } else {
+      travel.moveTo(clock.instant().plus(duration(move.advance() == null ? "" : move.advance().orElse(""))));
+    }
+    return get();
+  }
+
+  private static Duration duration(String text) {
+    try {
+      Duration duration = Duration.parse(text);
+      if (!duration.isNegative() && duration.compareTo(MOST) <= 0) {
+        return duration;
+      }
+    } catch (DateTimeParseException notADuration) {
+      // Told below, with what would be right.
+    }
+    throw new Refused("advance", "not_a_duration", "Give a duration ahead of up to 400 days, like P1D or PT1H.");
+  }
+}

@@ -1,0 +1,126 @@
+package jeton.demo;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Random;
+import jeton.server.account.Owners;
+import jeton.server.business.PublicUrl;
+import jeton.server.form.ViewCounter;
+import jeton.standins.mailbox.Mailbox;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.stereotype.Component;
+
+/**
+ * Three weeks of visitors, lived through once on the demo's clock: real pages, sign-ups, emails and downloads. The
+ * same each time, since chance is seeded.
+ */
+@Component
+class DemoHistory implements ApplicationRunner {
+  private static final int WEEKS = 3;
+  private static final List<String> NAMES =
+      List.of(
+          "Aoife", "Bram", "Ciara", "Dara", "Elin", "Fionn", "Greta", "Hugo", "Imke", "Jonas", "Kaisa", "Liv", "Maeve",
+          "Niall", "Orla", "Pia", "Quentin", "Roisin", "Sorcha", "Tomas", "Una", "Vera", "Wim", "Xenia", "Yara", "Zoe",
+          "Anouk", "Brona", "Colm", "Dervla");
+  private static final List<String> HOSTS = List.of("mail.example", "post.example", "letters.test", "inbox.example");
+  private static final List<String> ZONES = List.of("Europe/Dublin", "Europe/Dublin", "Europe/Lisbon", "America/New_York");
+
+  private final DemoClock clock;
+  private final TimeTravel travel;
+  private final QuireAndThread business;
+  private final Owners owners;
+  private final Street street;
+  private final List<Moment> moments = new ArrayList<>();
+  private final Random chance = new Random(7);
+
+  DemoHistory(DemoClock clock, TimeTravel travel, QuireAndThread business, Owners owners, Street street) {
+    this.clock = clock;
+    this.travel = travel;
+    this.business = business;
+    this.owners = owners;
+    this.street = street;
+  }
+
+  /** Where visitors come along. */
+  @Component
+  record Street(PublicUrl publicUrl, Mailbox mailbox, ViewCounter views) {}
+
+  private record Moment(Instant at, Runnable what) {}
+
+  @Override
+  public void run(ApplicationArguments arguments) {
+    if (!clock.isNew()) {
+      return;
+    }
+    System.out.println("Making three weeks of sample history …");
+    Instant now = Instant.now().truncatedTo(ChronoUnit.MINUTES);
+    Instant start = now.minus(Duration.ofDays(7L * WEEKS));
+    clock.begin(start.minus(Duration.ofHours(1)));
+    owners.make(DemoApplication.OWNER, DemoApplication.PASSWORD);
+    business.make();
+    plan(start, now);
+    moments.sort(Comparator.comparing(Moment::at));
+    for (Moment moment : moments) {
+      street.views().flush();
+      travel.moveTo(moment.at());
+      moment.what().run();
+    }
+    travel.moveTo(now);
+    street.views().flush();
+    clock.keep();
+  }
+
+  private void plan(Instant start, Instant now) {
+    Visitor visitor = new Visitor(street.publicUrl().of(""), street.mailbox());
+    long span = Duration.between(start, now).toMinutes();
+    for (int i = 0; i < 62; i++) {
+      Instant at = start.plus(Duration.ofMinutes((long) (span * (i + chance.nextDouble()) / 62.5)));
+      onlookers(visitor, at);
+      person(visitor, i, at, now);
+    }
+  }
+
+  private void onlookers(Visitor visitor, Instant at) {
+    for (int n = chance.nextInt(5); n > 0; n--) {
+      later(at.minus(Duration.ofMinutes(7L * n)), () -> visitor.look(QuireAndThread.SLUG));
+    }
+  }
+
+  /** Most confirm within hours and take the file; some never do, some leave, two addresses are gone. */
+  private void person(Visitor visitor, int i, Instant at, Instant now) {
+    String name = NAMES.get(i % NAMES.size());
+    boolean gone = i % 29 == 11;
+    String local = (gone ? "gone." : "") + name.toLowerCase(Locale.ROOT) + (i < NAMES.size() ? "" : "." + i);
+    String email = local + "@" + HOSTS.get(chance.nextInt(HOSTS.size()));
+    String told = chance.nextInt(5) == 0 ? "" : name;
+    String zone = ZONES.get(chance.nextInt(ZONES.size()));
+    later(at, () -> visitor.signUp(QuireAndThread.SLUG, email, told, zone));
+    if (gone || chance.nextInt(6) == 0) {
+      return;
+    }
+    Instant confirmed = at.plus(Duration.ofMinutes(1 + (long) Math.exp(chance.nextDouble() * 6)));
+    laterBefore(now, confirmed, () -> visitor.confirm(email));
+    if (chance.nextInt(4) > 0) {
+      laterBefore(now, confirmed.plus(Duration.ofMinutes(2)), () -> visitor.takeFile(email));
+    }
+    if (chance.nextInt(9) == 0) {
+      laterBefore(now, confirmed.plus(Duration.ofHours(60)), () -> visitor.leave(email));
+    }
+  }
+
+  private void later(Instant at, Runnable what) {
+    moments.add(new Moment(at, what));
+  }
+
+  private void laterBefore(Instant end, Instant at, Runnable what) {
+    if (at.isBefore(end)) {
+      later(at, what);
+    }
+  }
+}

@@ -1,0 +1,115 @@
+package jeton.demo;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import jeton.standins.mailbox.Mailbox;
+import jeton.standins.mailbox.ReceivedEmail;
+
+/** Somebody with a browser and a mailbox: does over HTTP what a visitor does by hand. */
+final class Visitor {
+  private static final Pattern SUBMISSION = Pattern.compile("name=\"submission_key\" value=\"([^\"]+)\"");
+  private static final Pattern ACTION = Pattern.compile("action=\"(/p/forms/[^\"]+)\"");
+  private final String base;
+  private final Mailbox mailbox;
+  private final HttpClient browser = HttpClient.newBuilder().followRedirects(HttpClient.Redirect.NORMAL).build();
+
+  Visitor(String base, Mailbox mailbox) {
+    this.base = base;
+    this.mailbox = mailbox;
+  }
+
+  /** Looks at an offer's page. */
+  String look(String slug) {
+    return get(base + "/o/" + slug);
+  }
+
+  /** Fills in the page's form and sends it. */
+  void signUp(String slug, String email, String firstName, String zone) {
+    String page = look(slug);
+    Map<String, String> fields =
+        Map.of(
+            "email", email,
+            "first_name", firstName,
+            "zone", zone,
+            "consent", "yes",
+            "submission_key", found(SUBMISSION, page));
+    post(base + found(ACTION, page), fields);
+  }
+
+  /** Opens the newest confirmation and presses its button. */
+  void confirm(String email) {
+    newestLink(email, "/c/").ifPresent(link -> post(link, Map.of()));
+  }
+
+  /** Opens the newest pass and takes its first file. */
+  void takeFile(String email) {
+    newestLink(email, "/g/").ifPresent(link -> get(link + "/files/1"));
+  }
+
+  /** Leaves by the link at the foot of the newest email. */
+  void leave(String email) {
+    newestLink(email, "/u/").ifPresent(link -> post(link, Map.of()));
+  }
+
+  private Optional<String> newestLink(String email, String path) {
+    Pattern link = Pattern.compile(Pattern.quote(base + path) + "[A-Za-z0-9_-]+");
+    List<ReceivedEmail> received = mailbox.to(email);
+    return received.stream()
+        .map(r -> new String(mailbox.raw(r.id()).orElseThrow(), StandardCharsets.UTF_8).replace("=\r\n", ""))
+        .map(link::matcher)
+        .filter(Matcher::find)
+        .map(Matcher::group)
+        .findFirst();
+  }
+
+  private String get(String url) {
+    return send(HttpRequest.newBuilder(URI.create(url)).GET().build());
+  }
+
+  private void post(String url, Map<String, String> fields) {
+    String body =
+        fields.entrySet().stream()
+            .map(field -> field.getKey() + "=" + URLEncoder.encode(field.getValue(), StandardCharsets.UTF_8))
+            .collect(Collectors.joining("&"));
+    send(
+        HttpRequest.newBuilder(URI.create(url))
+            .header("Content-Type", "application/x-www-form-urlencoded")
+            .POST(HttpRequest.BodyPublishers.ofString(body))
+            .build());
+  }
+
+  private String send(HttpRequest request) {
+    try {
+      HttpResponse<String> response = browser.send(request, HttpResponse.BodyHandlers.ofString());
+      if (response.statusCode() >= 400) {
+        throw new IllegalStateException(request.uri().getPath() + " answered " + response.statusCode());
+      }
+      return response.body();
+    } catch (IOException broken) {
+      throw new UncheckedIOException(broken);
+    } catch (InterruptedException stopped) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(stopped);
+    }
+  }
+
+  private static String found(Pattern pattern, String page) {
+    Matcher matcher = pattern.matcher(page);
+    if (!matcher.find()) {
+      throw new IllegalStateException("The page holds no " + pattern);
+    }
+    return matcher.group(1);
+  }
+}

@@ -1,0 +1,118 @@
+package jeton.server.account;
+
+import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Locale;
+import java.util.Optional;
+import jeton.core.problem.Problems;
+import jeton.core.signup.EmailAddress;
+import jeton.server.problem.Refused;
+import jeton.server.problem.TooOften;
+import jeton.server.token.Tokens;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Those who work here: made once, known by a password that only its hash is kept of. Guessing is slowed down. */
+@Service
+public class Owners {
+  /** Least characters of a password (NIST SP 800-63B asks for 8; length is all that is asked). */
+  public static final int LEAST_PASSWORD = 10;
+
+  private static final int MOST_PASSWORD = 200;
+  private static final int MOST_FAILURES = 10;
+  private static final Duration FAILURES_COUNT = Duration.ofMinutes(15);
+  private static final Duration INVITE_GOOD = Duration.ofDays(2);
+
+  private final OwnerStore store;
+  private final PasswordEncoder passwords;
+  private final Clock clock;
+  private final String nobodysHash;
+
+  Owners(JdbcClient db, PasswordEncoder passwords, Clock clock) {
+    this.store = new OwnerStore(db);
+    this.passwords = passwords;
+    this.clock = clock;
+    this.nobodysHash = passwords.encode(Tokens.random());
+  }
+
+  /** Whether anybody can sign in yet. */
+  public boolean any() {
+    return store.count() > 0;
+  }
+
+  /** Makes an owner. */
+  @Transactional
+  public void make(String email, String password) {
+    EmailAddress address = address(email);
+    Problems problems = new Problems();
+    problems.when(
+        password.length() < LEAST_PASSWORD,
+        "password",
+        "too_short",
+        "A password needs at least " + LEAST_PASSWORD + " characters.");
+    problems.when(password.length() > MOST_PASSWORD, "password", "too_long", "At most 200 characters.");
+    Refused.unlessNone(problems.list());
+    if (!store.add(address.compareKey(), passwords.encode(password), clock.instant())) {
+      throw new Refused("email", "taken", "Somebody with this address can sign in already.");
+    }
+  }
+
+  /** A token by which the first owner can be made, once. */
+  @Transactional
+  public String invite() {
+    String token = Tokens.random();
+    store.addInvite(Tokens.hash(token), clock.instant().plus(INVITE_GOOD));
+    return token;
+  }
+
+  /** Makes the owner an invitation was for. */
+  @Transactional
+  public void accept(String token, String email, String password) {
+    if (!store.takeInvite(Tokens.hash(token), clock.instant())) {
+      throw new Refused("token", "no_invite", "This link was used already or has run out. Start Jeton again for a new one.");
+    }
+    make(email, password);
+  }
+
+  /**
+   * Checks a password.
+   *
+   * @param network where the request came from; guesses are counted per address and per network
+   * @return the owner's id; empty for a wrong address or password, which take equally long to find out
+   */
+  public Optional<Long> check(String email, String password, String network) {
+    Instant now = clock.instant();
+    byte[] byAddress = Tokens.hash("address " + email.strip().toLowerCase(Locale.ROOT));
+    byte[] byNetwork = Tokens.hash("network " + network);
+    if (store.failures(byAddress, now.minus(FAILURES_COUNT)) >= MOST_FAILURES
+        || store.failures(byNetwork, now.minus(FAILURES_COUNT)) >= 3 * MOST_FAILURES) {
+      throw new TooOften("Too many wrong tries. Wait a quarter of an hour, then try again.", FAILURES_COUNT);
+    }
+    Optional<OwnerStore.Owner> owner = store.find(email.strip().toLowerCase(Locale.ROOT));
+    String hash = owner.map(OwnerStore.Owner::passwordHash).orElse(nobodysHash);
+    boolean fits = password.getBytes(StandardCharsets.UTF_8).length <= 4 * MOST_PASSWORD && passwords.matches(password, hash);
+    if (!fits || owner.isEmpty()) {
+      store.addFailure(byAddress, now);
+      store.addFailure(byNetwork, now);
+      return Optional.empty();
+    }
+    return owner.map(OwnerStore.Owner::id);
+  }
+
+  /** The address an owner signs in with. */
+  public Optional<String> email(long id) {
+    return store.email(id);
+  }
+
+  private static EmailAddress address(String email) {
+    try {
+      return EmailAddress.parse(email);
+    } catch (EmailAddress.Refused refused) {
+      throw new Refused("email", refused.fault().code(), refused.fault().message());
+    }
+  }
+}

@@ -1,0 +1,105 @@
+package jeton.server.account;
+
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpMethod;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.config.http.SessionCreationPolicy;
+import org.springframework.security.core.userdetails.UserDetailsService;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.crypto.password.Pbkdf2PasswordEncoder;
+import org.springframework.security.crypto.password.Pbkdf2PasswordEncoder.SecretKeyFactoryAlgorithm;
+import org.springframework.security.provisioning.InMemoryUserDetailsManager;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.authentication.HttpStatusEntryPoint;
+import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
+import org.springframework.security.web.csrf.CsrfTokenRequestAttributeHandler;
+
+/** What is open to whom: visitors' addresses to everybody, the owner's API to the signed-in. */
+@Configuration
+class SecurityConfiguration {
+  // OWASP's password storage cheat sheet for PBKDF2 with HMAC-SHA-256.
+  private static final int ROUNDS = 600_000;
+  private static final int SALT_BYTES = 16;
+
+  @Bean
+  PasswordEncoder passwordEncoder() {
+    return new Pbkdf2PasswordEncoder("", SALT_BYTES, ROUNDS, SecretKeyFactoryAlgorithm.PBKDF2WithHmacSHA256);
+  }
+
+  /** Nobody signs in by way of the framework's own forms: see AccountApi. */
+  @Bean
+  UserDetailsService noFrameworkUsers() {
+    return new InMemoryUserDetailsManager();
+  }
+
+  @Bean
+  SecurityContextRepository securityContextRepository() {
+    return new HttpSessionSecurityContextRepository();
+  }
+
+  /** The owner's API. A change needs the session cookie and the token that only our own pages can read. */
+  @Bean
+  @Order(1)
+  SecurityFilterChain api(HttpSecurity http, SecurityContextRepository contexts) throws Exception {
+    CookieCsrfTokenRepository tokens = CookieCsrfTokenRepository.withHttpOnlyFalse();
+    tokens.setCookieCustomizer(cookie -> cookie.sameSite("Lax"));
+    return http.securityMatcher("/api/**")
+        .csrf(
+            csrf ->
+                csrf.csrfTokenRepository(tokens)
+                    .csrfTokenRequestHandler(new CsrfTokenRequestAttributeHandler())
+                    .ignoringRequestMatchers("/api/demo/**"))
+        .authorizeHttpRequests(
+            requests ->
+                requests
+                    .requestMatchers("/api/session", "/api/session/welcome", "/api/openapi.json", "/api/demo/**")
+                    .permitAll()
+                    .requestMatchers(HttpMethod.OPTIONS)
+                    .denyAll()
+                    .anyRequest()
+                    .hasAuthority("OWNER"))
+        .securityContext(context -> context.securityContextRepository(contexts))
+        .requestCache(cache -> cache.disable())
+        .anonymous(anonymous -> {})
+        .exceptionHandling(
+            faults -> faults.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
+        .build();
+  }
+
+  /** The interface itself: its own scripts and styles only. */
+  @Bean
+  @Order(2)
+  SecurityFilterChain app(HttpSecurity http) throws Exception {
+    return open(http.securityMatcher("/app/**", "/ui/**"))
+        .headers(
+            headers ->
+                headers
+                    .contentSecurityPolicy(
+                        csp ->
+                            csp.policyDirectives(
+                                "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:;"
+                                    + " font-src 'self' data:; frame-src 'self'; object-src 'none'; base-uri 'self'"))
+                    .frameOptions(frame -> frame.sameOrigin()))
+        .build();
+  }
+
+  /** Visitors: no session, no cookie. Pages set their own headers. */
+  @Bean
+  @Order(3)
+  SecurityFilterChain visitors(HttpSecurity http) throws Exception {
+    return open(http).headers(headers -> headers.disable()).build();
+  }
+
+  private static HttpSecurity open(HttpSecurity http) throws Exception {
+    return http.csrf(csrf -> csrf.disable())
+        .requestCache(cache -> cache.disable())
+        .logout(logout -> logout.disable())
+        .sessionManagement(sessions -> sessions.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
+        .authorizeHttpRequests(requests -> requests.anyRequest().permitAll());
+  }
+}

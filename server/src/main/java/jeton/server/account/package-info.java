@@ -1,0 +1,2 @@
+/** Who may work here, and the interface they work with. */
+package jeton.server.account;

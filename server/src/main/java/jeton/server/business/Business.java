@@ -1,0 +1,86 @@
+package jeton.server.business;
+
+import java.time.Clock;
+import java.util.Optional;
+import jeton.core.problem.Problems;
+import jeton.server.database.ConfigurationVersion;
+import jeton.server.database.Documents;
+import jeton.server.problem.ChangedMeanwhile;
+import jeton.server.problem.Refused;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The business this install serves: identity, and how its emails leave. Kept in memory, refreshed on change. */
+@Service
+public class Business {
+  private final BusinessStore store;
+  private final ConfigurationVersion configuration;
+  private final Clock clock;
+  private final Optional<SmtpSettings> fromEnvironment;
+  private volatile Optional<Snapshot> known = Optional.empty();
+
+  Business(
+      JdbcClient db, Documents documents, ConfigurationVersion configuration, Clock clock, JetonSettings settings) {
+    this.store = new BusinessStore(db, documents);
+    this.configuration = configuration;
+    this.clock = clock;
+    this.fromEnvironment =
+        settings.smtpUrl().isBlank() ? Optional.empty() : Optional.of(SmtpSettings.of(settings.smtpUrl()));
+    configuration.onChange(() -> known = Optional.empty());
+  }
+
+  /**
+   * Everything about the business at one moment.
+   *
+   * @param version grows with each save; a save must name the one it was made from
+   * @param smtp as set in Setup, else from the environment
+   */
+  public record Snapshot(int version, BusinessSettings settings, Optional<SmtpSettings> smtp) {}
+
+  /** As it is now, at most a second or two behind another instance. */
+  public Snapshot now() {
+    Optional<Snapshot> snapshot = known;
+    if (snapshot.isEmpty()) {
+      Snapshot read = store.find().orElse(new Snapshot(0, BusinessSettings.BLANK, Optional.empty()));
+      snapshot = Optional.of(new Snapshot(read.version(), read.settings(), read.smtp().or(() -> fromEnvironment)));
+      known = snapshot;
+    }
+    return snapshot.get();
+  }
+
+  /**
+   * Saves the identity.
+   *
+   * @param version the one the change was made from
+   * @return the new version
+   */
+  @Transactional
+  public int save(int version, BusinessSettings settings) {
+    Refused.unlessNone(settings.check());
+    if (!store.save(version, settings, clock.instant())) {
+      throw new ChangedMeanwhile("Setup");
+    }
+    configuration.changed();
+    return version + 1;
+  }
+
+  /** Saves how emails leave; an empty password keeps the one that is known. */
+  @Transactional
+  public void saveSmtp(SmtpSettings smtp) {
+    Problems problems = new Problems();
+    problems.line(smtp.host(), "host", "The server", 253);
+    problems.when(smtp.host().isBlank(), "host", "empty", "Which server sends your emails?");
+    problems.when(smtp.port() < 1 || smtp.port() > 65535, "port", "out_of_range", "A port is 1 to 65535.");
+    problems.line(smtp.user(), "user", "The user", 254);
+    problems.line(smtp.password(), "password", "The password", 254);
+    Refused.unlessNone(problems.list());
+    String password =
+        smtp.password().isEmpty() ? now().smtp().map(SmtpSettings::password).orElse("") : smtp.password();
+    SmtpSettings whole = new SmtpSettings(smtp.host(), smtp.port(), smtp.security(), smtp.user(), password);
+    if (!store.saveSmtp(whole, clock.instant())) {
+      throw new Refused("host", "business_first", "Save your business's name first.");
+    }
+    configuration.changed();
+  }
+}

@@ -1,0 +1,86 @@
+package jeton.server.business;
+
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Map;
+import jeton.core.followup.SendTimes;
+import jeton.core.form.Contrast;
+import jeton.core.mail.FillIn;
+import jeton.core.problem.Problem;
+import jeton.core.problem.Problems;
+import jeton.core.signup.EmailAddress;
+
+/**
+ * Who the business is.
+ *
+ * @param postalAddress stands at the foot of every email
+ * @param replyTo where answers go; empty: to the sender
+ * @param zone IANA name; every local computation without a zone of its own is made in it
+ * @param palette up to eight colours {@code #RRGGBB} to choose from
+ * @param logo content hash of a picture; empty for none
+ * @param whenUnknown words per fill-in name for people of whom it is not known (F1)
+ */
+public record BusinessSettings(
+    String name,
+    String postalAddress,
+    String senderName,
+    String senderEmail,
+    String replyTo,
+    String zone,
+    List<String> palette,
+    String logo,
+    Map<String, String> whenUnknown) {
+
+  /** What a fresh install starts from. */
+  static final BusinessSettings BLANK =
+      new BusinessSettings(
+          "", "", "", "", "", "UTC", List.of("#16423C", "#B07A2A", "#FBF8F1", "#1C2A26"), "", Map.of("first_name", "there"));
+
+  public BusinessSettings {
+    palette = List.copyOf(palette);
+    whenUnknown = Map.copyOf(whenUnknown);
+  }
+
+  /** The zone as the JDK knows it. */
+  public ZoneId zoneId() {
+    return SendTimes.knownZone(zone).orElse(java.time.ZoneOffset.UTC);
+  }
+
+  /** What keeps this from being saved. */
+  List<Problem> check() {
+    Problems problems = new Problems();
+    problems.line(name, "name", "The name", 120);
+    problems.when(name.isBlank(), "name", "empty", "Your business needs a name.");
+    problems.text(postalAddress, "postalAddress", "The postal address", 500);
+    problems.line(senderName, "senderName", "The sender's name", 120);
+    address(senderEmail, "senderEmail", problems);
+    address(replyTo, "replyTo", problems);
+    problems.when(
+        SendTimes.knownZone(zone).isEmpty(), "zone", "unknown_zone", "There is no time zone called " + zone + ".");
+    problems.when(palette.size() > 8, "palette", "too_many", "At most eight colours.");
+    for (int i = 0; i < palette.size(); i++) {
+      problems.when(
+          !Contrast.isColour(palette.get(i)), "palette[" + i + "]", "not_a_colour", "A colour looks like #16423C.");
+    }
+    whenUnknown.forEach(
+        (key, words) -> {
+          problems.line(words, "whenUnknown." + key, "The words", 80);
+          problems.when(
+              FillIn.of(key).filter(FillIn::forOwners).isEmpty(),
+              "whenUnknown." + key,
+              "unknown_fill_in",
+              "There is no fill-in called " + key + ".");
+        });
+    return problems.list();
+  }
+
+  private static void address(String value, String field, Problems problems) {
+    if (!value.isEmpty()) {
+      try {
+        EmailAddress.parse(value);
+      } catch (EmailAddress.Refused refused) {
+        problems.add(field, refused.fault().code(), refused.fault().message());
+      }
+    }
+  }
+}

@@ -1,0 +1,53 @@
+package jeton.server.business;
+
+import java.time.Instant;
+import java.util.Optional;
+import jeton.server.database.Documents;
+import jeton.server.database.Utc;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/** The one row of the business. */
+final class BusinessStore {
+  private static final String FIND = "SELECT version, settings, smtp FROM business WHERE id = 1";
+
+  private static final String MAKE =
+      "INSERT IGNORE INTO business (id, settings, version, updated_at) VALUES (1, :settings, 1, :now)";
+
+  private static final String SAVE =
+      """
+      UPDATE business
+         SET settings = :settings, version = version + 1, updated_at = :now
+       WHERE id = 1 AND version = :version
+      """;
+
+  private static final String SAVE_SMTP = "UPDATE business SET smtp = :smtp, updated_at = :now WHERE id = 1";
+
+  private final JdbcClient db;
+  private final Documents documents;
+
+  BusinessStore(JdbcClient db, Documents documents) {
+    this.db = db;
+    this.documents = documents;
+  }
+
+  Optional<Business.Snapshot> find() {
+    return db.sql(FIND)
+        .query(
+            (row, n) ->
+                new Business.Snapshot(
+                    row.getInt("version"),
+                    documents.read(row.getString("settings"), BusinessSettings.class),
+                    Optional.ofNullable(row.getString("smtp")).map(s -> documents.read(s, SmtpSettings.class))))
+        .optional();
+  }
+
+  /** Version 0 makes the row. False when somebody saved in between. */
+  boolean save(int version, BusinessSettings settings, Instant now) {
+    var statement = version == 0 ? db.sql(MAKE) : db.sql(SAVE).param("version", version);
+    return 1 == statement.param("settings", documents.write(settings)).param("now", Utc.bind(now)).update();
+  }
+
+  boolean saveSmtp(SmtpSettings smtp, Instant now) {
+    return 1 == db.sql(SAVE_SMTP).param("smtp", documents.write(smtp)).param("now", Utc.bind(now)).update();
+  }
+}

@@ -1,0 +1,22 @@
+package jeton.server.business;
+
+import java.nio.file.Path;
+import org.springframework.boot.context.properties.ConfigurationProperties;
+import org.springframework.boot.context.properties.bind.DefaultValue;
+
+/**
+ * What the environment says (docs/serve.md).
+ *
+ * @param home folder for files
+ * @param publicUrl where visitors reach this install, without a slash at the end; empty: as each request came in, and
+ *     for emails http://127.0.0.1 with the port
+ * @param smtpUrl used until Setup says otherwise; empty for none
+ */
+@ConfigurationProperties("jeton")
+public record JetonSettings(
+    Path home,
+    @DefaultValue("") String publicUrl,
+    @DefaultValue("") String smtpUrl,
+    @DefaultValue("") String ownerEmail,
+    @DefaultValue("") String ownerPassword,
+    @DefaultValue("system") String clock) {}

@@ -1,0 +1,2 @@
+/** Who the business is and how its emails leave. */
+package jeton.server.business;

@@ -1,0 +1,2 @@
+/** The one clock everything reads. */
+package jeton.server.clock;

@@ -1,0 +1,59 @@
+package jeton.server.confirm;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import jeton.core.confirm.ConfirmationRules;
+import jeton.core.mail.EmailContent;
+import jeton.server.business.PublicUrl;
+import jeton.server.mail.EmailSource;
+import jeton.server.mail.OutgoingEmail;
+import jeton.server.offer.Offers;
+import jeton.server.token.Tokens;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What confirmation emails say. Each gets a link of its own, good from when it is sent. */
+@Component
+class ConfirmationEmails implements EmailSource {
+  private final ConfirmationStore store;
+  private final Offers offers;
+  private final PublicUrl publicUrl;
+  private final Clock clock;
+
+  ConfirmationEmails(JdbcClient db, Offers offers, PublicUrl publicUrl, Clock clock) {
+    this.store = new ConfirmationStore(db);
+    this.offers = offers;
+    this.publicUrl = publicUrl;
+    this.clock = clock;
+  }
+
+  @Override
+  public OutgoingEmail.Kind kind() {
+    return OutgoingEmail.Kind.CONFIRMATION;
+  }
+
+  @Override
+  public Optional<EmailContent> content(OutgoingEmail email) {
+    return Optional.of(offers.remembered(email.offerId()).settings().confirm().email());
+  }
+
+  @Override
+  @Transactional
+  public Map<Long, String> makeLinks(List<Claimed> batch) {
+    Instant now = clock.instant();
+    Map<Long, String> links = new HashMap<>();
+    for (Claimed claimed : batch) {
+      String token = Tokens.random();
+      int days = offers.remembered(claimed.email().offerId()).settings().confirm().daysGood();
+      long signUpId = claimed.email().signUpId().orElseThrow();
+      store.add(Tokens.hash(token), signUpId, now, ConfirmationRules.expiry(now, days));
+      links.put(claimed.outboxId(), publicUrl.of("/c/" + token));
+    }
+    return links;
+  }
+}

@@ -1,0 +1,91 @@
+package jeton.server.confirm;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.Optional;
+import jeton.server.database.Utc;
+import org.springframework.jdbc.core.simple.JdbcClient;
+
+/** Confirmation links, and the sign-ups they confirm. */
+final class ConfirmationStore {
+  private static final String ADD =
+      """
+      INSERT INTO confirmation (token_hash, sign_up_id, created_at, expires_at)
+      VALUES (:hash, :signUpId, :now, :expiresAt)
+      """;
+
+  private static final String FIND =
+      """
+      SELECT c.sign_up_id, s.person_id, s.offer_id, s.at, c.expires_at, s.confirmed_at
+        FROM confirmation c
+        JOIN sign_up s ON s.id = c.sign_up_id
+       WHERE c.token_hash = :hash
+      """;
+
+  private static final String CONFIRM =
+      """
+      UPDATE sign_up
+         SET confirmed_at = :now, confirmed_network = :network, confirmed_by = :by
+       WHERE id = :id AND confirmed_at IS NULL
+      """;
+
+  private static final String CONFIRMED_SINCE =
+      """
+      SELECT COUNT(*) FROM sign_up
+       WHERE person_id = :personId AND offer_id = :offerId AND confirmed_at >= :since
+      """;
+
+  private final JdbcClient db;
+
+  ConfirmationStore(JdbcClient db) {
+    this.db = db;
+  }
+
+  void add(byte[] hash, long signUpId, Instant now, Instant expiresAt) {
+    db.sql(ADD)
+        .param("hash", hash)
+        .param("signUpId", signUpId)
+        .param("now", Utc.bind(now))
+        .param("expiresAt", Utc.bind(expiresAt))
+        .update();
+  }
+
+  Optional<Confirmations.Link> find(byte[] hash) {
+    return db.sql(FIND).param("hash", hash).query(ConfirmationStore::link).optional();
+  }
+
+  void confirm(long signUpId, Instant now, String network, String by) {
+    int rows =
+        db.sql(CONFIRM)
+            .param("id", signUpId)
+            .param("now", Utc.bind(now))
+            .param("network", network)
+            .param("by", by)
+            .update();
+    if (rows != 1) {
+      throw new IllegalStateException("Sign-up " + signUpId + " was confirmed by somebody else under our lock");
+    }
+  }
+
+  /** Whether the person confirmed this offer at or after a moment. */
+  boolean confirmedSince(long personId, long offerId, Instant since) {
+    return db.sql(CONFIRMED_SINCE)
+            .param("personId", personId)
+            .param("offerId", offerId)
+            .param("since", Utc.bind(since))
+            .query(Long.class)
+            .single()
+        > 0;
+  }
+
+  private static Confirmations.Link link(ResultSet row, int n) throws SQLException {
+    return new Confirmations.Link(
+        row.getLong("sign_up_id"),
+        row.getLong("person_id"),
+        row.getLong("offer_id"),
+        Utc.read(row, "at"),
+        Utc.read(row, "expires_at"),
+        Utc.readOptional(row, "confirmed_at"));
+  }
+}

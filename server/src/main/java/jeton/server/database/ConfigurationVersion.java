@@ -1,0 +1,58 @@
+package jeton.server.database;
+
+import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.atomic.AtomicLong;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.scheduling.annotation.Scheduled;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
+
+/**
+ * Tells every instance when public pages and emails are made from something new: a number in the database that grows
+ * with each change and is looked at once a second.
+ */
+@Component
+public class ConfigurationVersion {
+  private static final Logger LOG = LoggerFactory.getLogger(ConfigurationVersion.class);
+  private final JdbcClient db;
+  private final AtomicLong seen = new AtomicLong(-1);
+  private final List<Runnable> listeners = new CopyOnWriteArrayList<>();
+
+  ConfigurationVersion(JdbcClient db) {
+    this.db = db;
+  }
+
+  /** Has the listener run whenever something may have changed. */
+  public void onChange(Runnable listener) {
+    listeners.add(listener);
+  }
+
+  /** To be called in the transaction that changes something. This instance hears of it right after the commit. */
+  public void changed() {
+    db.sql("UPDATE configuration SET version = version + 1 WHERE id = 1").update();
+    TransactionSynchronizationManager.registerSynchronization(
+        new TransactionSynchronization() {
+          @Override
+          public void afterCommit() {
+            listeners.forEach(Runnable::run);
+          }
+        });
+  }
+
+  @Scheduled(fixedDelay = 1000)
+  void look() {
+    try {
+      long now = db.sql("SELECT version FROM configuration WHERE id = 1").query(Long.class).single();
+      if (seen.getAndSet(now) != now) {
+        listeners.forEach(Runnable::run);
+      }
+    } catch (DataAccessException away) {
+      LOG.warn("The configuration's version could not be read; pages go on with what is known: {}", away.getMessage());
+    }
+  }
+}

@@ -1,0 +1,22 @@
+package jeton.server.database;
+
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Settings kept as JSON documents in a column. Unknown properties of older versions are passed over when read. */
+@Component
+public class Documents {
+  private final JsonMapper mapper =
+      JsonMapper.builder().disable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES).build();
+
+  /** The document as text. */
+  public String write(Object document) {
+    return mapper.writeValueAsString(document);
+  }
+
+  /** The text as a document. */
+  public <T> T read(String text, Class<T> type) {
+    return mapper.readValue(text, type);
+  }
+}

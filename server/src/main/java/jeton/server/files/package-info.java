@@ -1,0 +1,2 @@
+/** Files and pictures, kept by content hash. */
+package jeton.server.files;

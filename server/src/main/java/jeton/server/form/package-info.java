@@ -1,0 +1,2 @@
+/** Forms: what visitors are asked, and the hosted page. */
+package jeton.server.form;

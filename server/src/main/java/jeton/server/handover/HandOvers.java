@@ -1,0 +1,74 @@
+package jeton.server.handover;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.Optional;
+import jeton.core.handover.HandOverSettings;
+import jeton.server.followup.Runs;
+import jeton.server.history.History;
+import jeton.server.mail.DeliveryListener;
+import jeton.server.mail.Outbox;
+import jeton.server.mail.OutgoingEmail;
+import jeton.server.offer.Offer;
+import jeton.server.pass.Passes;
+import org.springframework.stereotype.Service;
+
+/** Hands an offer's incentive to a person: a pass, the email that carries it, and the follow-up. */
+@Service
+public class HandOvers implements DeliveryListener {
+  private final Passes passes;
+  private final Outbox outbox;
+  private final Runs runs;
+  private final History history;
+  private final Clock clock;
+
+  HandOvers(Passes passes, Outbox outbox, Runs runs, History history, Clock clock) {
+    this.passes = passes;
+    this.outbox = outbox;
+    this.runs = runs;
+    this.history = history;
+    this.clock = clock;
+  }
+
+  /** How it reaches the person. */
+  public enum Way {
+    /** By email if the offer says so; the confirmed page may do it too. */
+    AS_THE_OFFER_SAYS,
+    /** By email in any case: there is no page that could (S3). */
+    BY_EMAIL
+  }
+
+  /**
+   * Hands over, in the caller's transaction.
+   *
+   * @param confirmationHash hash of the token just confirmed: it becomes a link to the pass (S8)
+   */
+  public void handOver(Offer offer, long personId, Way way, Optional<byte[]> confirmationHash) {
+    HandOverSettings settings = offer.settings().handOver();
+    Instant now = clock.instant();
+    long passId = passes.issue(new Passes.Holder(personId, offer.id()), settings.limits());
+    confirmationHash.ifPresent(hash -> passes.reachableBy(passId, hash));
+    history.note(
+        History.Event.of(now, History.Kind.HANDED_OVER, personId, offer.id(), offer.settings().name()));
+    if (settings.byEmail() || way == Way.BY_EMAIL) {
+      outbox.add(OutgoingEmail.delivery(personId, offer.id(), now));
+    }
+    runs.start(offer.id(), personId, settings.runAgain());
+  }
+
+  /** Sends a fresh link: a new pass with limits counted from now (P3). */
+  public void freshLink(Offer offer, long personId) {
+    Instant now = clock.instant();
+    passes.issue(new Passes.Holder(personId, offer.id()), offer.settings().handOver().limits());
+    history.note(History.Event.of(now, History.Kind.FRESH_LINK_ASKED, personId, offer.id(), ""));
+    outbox.add(OutgoingEmail.delivery(personId, offer.id(), now));
+  }
+
+  @Override
+  public void settled(OutgoingEmail email, Outcome outcome, Instant at, String detail) {
+    if (email.kind() == OutgoingEmail.Kind.DELIVERY && outcome == Outcome.SENT) {
+      history.note(
+          History.Event.of(at, History.Kind.DELIVERY_SENT, email.personId(), email.offerId(), detail));
+    }
+  }
+}

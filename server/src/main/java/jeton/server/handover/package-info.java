@@ -1,0 +1,2 @@
+/** Handing over: passes given out, their pages and files. */
+package jeton.server.handover;

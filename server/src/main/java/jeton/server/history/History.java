@@ -1,0 +1,77 @@
+package jeton.server.history;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+
+/** What happened, in order, never changed. A person's page and Today read it. */
+@Service
+public class History {
+  private final EventStore store;
+
+  History(JdbcClient db) {
+    this.store = new EventStore(db);
+  }
+
+  /** What can happen. */
+  public enum Kind {
+    SIGNED_UP,
+    CONFIRMATION_SENT,
+    CONFIRMED,
+    HANDED_OVER,
+    DELIVERY_SENT,
+    PASS_USED,
+    FRESH_LINK_ASKED,
+    FOLLOW_UP_STARTED,
+    FOLLOW_UP_SENT,
+    FOLLOW_UP_SKIPPED,
+    FOLLOW_UP_ENDED,
+    LEFT,
+    UNREACHABLE,
+    EMAIL_FAILED,
+    BLOCKED,
+    OFFER_LIVE,
+    OFFER_PAUSED
+  }
+
+  /**
+   * One event.
+   *
+   * @param detail words for the owner, such as a subject or a file's name; may be empty
+   */
+  public record Event(
+      Instant at, Kind kind, Optional<Long> personId, Optional<Long> offerId, String detail) {
+
+    /** About a person, coming from an offer. */
+    public static Event of(Instant at, Kind kind, long personId, long offerId, String detail) {
+      return new Event(at, kind, Optional.of(personId), Optional.of(offerId), detail);
+    }
+  }
+
+  /** An event with the names a reader needs. */
+  public record Told(
+      Instant at,
+      Kind kind,
+      Optional<Long> personId,
+      Optional<String> email,
+      Optional<Long> offerId,
+      Optional<String> offer,
+      String detail) {}
+
+  /** Notes an event, in the caller's transaction. */
+  public void note(Event event) {
+    store.add(event);
+  }
+
+  /** Everything about a person, oldest first. */
+  public List<Told> ofPerson(long personId) {
+    return store.ofPerson(personId);
+  }
+
+  /** The newest events, newest first. */
+  public List<Told> since(Instant from, int most) {
+    return store.since(from, most);
+  }
+}

@@ -1,0 +1,2 @@
+/** What happened, append-only. */
+package jeton.server.history;

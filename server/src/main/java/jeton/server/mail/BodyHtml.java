@@ -1,0 +1,59 @@
+package jeton.server.mail;
+
+import org.jsoup.Jsoup;
+import org.jsoup.nodes.Document;
+import org.jsoup.nodes.Element;
+import org.jsoup.nodes.Node;
+import org.jsoup.nodes.TextNode;
+import org.jsoup.safety.Safelist;
+import org.jsoup.select.NodeTraversor;
+import org.jsoup.select.NodeVisitor;
+
+/** An email's body: cleaned of everything that is not plain writing, and as plain text. */
+public final class BodyHtml {
+  private static final Safelist WRITING =
+      new Safelist().addTags("p", "br", "strong", "em", "ul", "ol", "li", "a").addAttributes("a", "href");
+  private static final Document.OutputSettings COMPACT = new Document.OutputSettings().prettyPrint(false);
+
+  private BodyHtml() {}
+
+  /** Paragraphs, emphasis, lists and links; anything else is taken out, its words are kept. */
+  public static String cleaned(String html) {
+    return Jsoup.clean(html, "", WRITING, COMPACT);
+  }
+
+  /** The body as plain text (RFC 3676's idea of paragraphs: lines, with an empty line between). */
+  static String plain(String html) {
+    StringBuilder text = new StringBuilder();
+    NodeTraversor.traverse(new PlainText(text), Jsoup.parseBodyFragment(html).body());
+    return text.toString().replaceAll("[ \\t]+\\n", "\n").replaceAll("\\n{3,}", "\n\n").strip();
+  }
+
+  private record PlainText(StringBuilder text) implements NodeVisitor {
+    @Override
+    public void head(Node node, int depth) {
+      if (node instanceof TextNode words) {
+        text.append(words.getWholeText());
+      } else if (node instanceof Element element) {
+        switch (element.normalName()) {
+          case "li" -> text.append("\n- ");
+          case "br" -> text.append('\n');
+          case "ul", "ol" -> text.append('\n');
+          default -> {}
+        }
+      }
+    }
+
+    @Override
+    public void tail(Node node, int depth) {
+      if (node instanceof Element element) {
+        String href = element.attr("href");
+        switch (element.normalName()) {
+          case "p", "ul", "ol" -> text.append(element.parent() != null && element.parent().is("li") ? "" : "\n\n");
+          case "a" -> text.append(href.equals(element.text()) ? "" : " (" + href + ")");
+          default -> {}
+        }
+      }
+    }
+  }
+}

@@ -1,0 +1,27 @@
+package jeton.server.mail;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import jeton.core.mail.EmailContent;
+
+/** What emails of one kind say, given by the capability they belong to. */
+public interface EmailSource {
+
+  /** The kind it speaks for. */
+  OutgoingEmail.Kind kind();
+
+  /** What the email says now; empty when it is no longer to be sent. */
+  Optional<EmailContent> content(OutgoingEmail email);
+
+  /**
+   * Makes the personal links of a batch and commits them: they must work when the emails arrive. Called for each
+   * attempt, so that no link is kept in the clear anywhere.
+   *
+   * @return address by outbox id; without an entry the email has no personal link
+   */
+  Map<Long, String> makeLinks(List<Claimed> batch);
+
+  /** An email claimed for sending. */
+  record Claimed(long outboxId, OutgoingEmail email, EmailContent content) {}
+}

@@ -1,0 +1,22 @@
+package jeton.server.mail;
+
+import java.time.Duration;
+import org.springframework.boot.context.properties.ConfigurationProperties;
+import org.springframework.boot.context.properties.bind.DefaultValue;
+
+/**
+ * How the dispatchers work.
+ *
+ * @param workers connections used at a time, 0 to 16; 0 sends nothing by itself
+ * @param batch emails claimed at a time; what a crash can repeat per worker
+ * @param lease how long a claim holds; what a crash can delay
+ */
+@ConfigurationProperties("jeton.mail")
+public record MailSettings(
+    @DefaultValue("2") int workers, @DefaultValue("20") int batch, @DefaultValue("2m") Duration lease) {
+  public MailSettings {
+    if (workers < 0 || workers > 16 || batch < 1 || batch > 500 || lease.toSeconds() < 1) {
+      throw new IllegalArgumentException("jeton.mail: workers 0 to 16, batch 1 to 500, lease of a second or more");
+    }
+  }
+}

@@ -1,0 +1,92 @@
+package jeton.server.mail;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import jeton.server.business.Business;
+import jeton.server.token.Tokens;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionOperations;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
+
+/** Emails waiting to be sent. A row is written in the transaction that wants the email; a dispatcher sends it later. */
+@Service
+public class Outbox {
+  private final OutboxStore store;
+  private final Business business;
+  private final Clock clock;
+  private final Wake wake;
+
+  Outbox(JdbcClient db, TransactionOperations tx, Business business, Clock clock, Wake wake) {
+    this.store = new OutboxStore(db, tx);
+    this.business = business;
+    this.clock = clock;
+    this.wake = wake;
+  }
+
+  /**
+   * What waits, for the owner.
+   *
+   * @param waiting emails not yet sent, those whose hour has not come included
+   * @param troubled of them, how many have failed at least once
+   * @param lastTrouble what the mail server said last
+   * @param nextTry when the next of the troubled is tried again
+   */
+  public record State(
+      long waiting, long troubled, Optional<String> lastTrouble, Optional<Instant> troubledSince, Optional<Instant> nextTry) {}
+
+  /** Has an email sent once the caller's transaction commits and its hour has come. */
+  public void add(OutgoingEmail email) {
+    store.add(email, messageId(), clock.instant());
+    wakeAfterCommit();
+  }
+
+  /** Drops what still waits for somebody who gets nothing more. */
+  public void dropAllFor(long personId) {
+    store.dropAllFor(personId, clock.instant());
+  }
+
+  /** When emails of a kind were asked for, since a moment (S4). */
+  public List<Instant> asked(long personId, OutgoingEmail.Kind kind, Instant since) {
+    return store.asked(personId, kind, since);
+  }
+
+  public State state() {
+    return store.state();
+  }
+
+  /** When the next email is due, if one waits. */
+  public Optional<Instant> nextDue() {
+    return store.nextDue();
+  }
+
+  /** Has everything that failed tried again at once. */
+  public int tryNow() {
+    int moved = store.tryNow(clock.instant());
+    wake.now();
+    return moved;
+  }
+
+  private String messageId() {
+    String sender = business.now().settings().senderEmail();
+    String domain = sender.substring(sender.lastIndexOf('@') + 1);
+    return "<" + Tokens.random() + "@" + (domain.isEmpty() ? "jeton.invalid" : domain) + ">";
+  }
+
+  private void wakeAfterCommit() {
+    if (!TransactionSynchronizationManager.isSynchronizationActive()) {
+      wake.now();
+      return;
+    }
+    TransactionSynchronizationManager.registerSynchronization(
+        new TransactionSynchronization() {
+          @Override
+          public void afterCommit() {
+            wake.now();
+          }
+        });
+  }
+}

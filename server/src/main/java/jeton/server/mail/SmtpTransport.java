@@ -1,0 +1,121 @@
+package jeton.server.mail;
+
+import jakarta.mail.Address;
+import jakarta.mail.AuthenticationFailedException;
+import jakarta.mail.MessagingException;
+import jakarta.mail.Session;
+import jakarta.mail.Transport;
+import jakarta.mail.internet.MimeMessage;
+import java.util.Optional;
+import java.util.Properties;
+import java.util.function.Supplier;
+import jeton.server.business.SmtpSettings;
+import org.eclipse.angus.mail.smtp.SMTPAddressFailedException;
+import org.eclipse.angus.mail.smtp.SMTPSendFailedException;
+import org.eclipse.angus.mail.smtp.SMTPSenderFailedException;
+
+/** SMTP (RFC 5321) by the settings of the moment; a change of settings opens a new connection. */
+final class SmtpTransport implements MailTransport {
+  private static final String TIMEOUT_MS = "20000";
+  private final Supplier<Optional<SmtpSettings>> settings;
+  private Optional<SmtpSettings> openFor = Optional.empty();
+  private Transport transport;
+
+  SmtpTransport(Supplier<Optional<SmtpSettings>> settings) {
+    this.settings = settings;
+  }
+
+  @Override
+  public Answer send(MimeMessage message) {
+    Optional<SmtpSettings> wanted = settings.get();
+    if (wanted.isEmpty()) {
+      return new Answer.ServerAway("No mail server is set up yet.");
+    }
+    try {
+      connect(wanted.get());
+    } catch (AuthenticationFailedException refused) {
+      close();
+      return new Answer.ServerAway("The mail server refuses the sign-in: " + oneLine(refused));
+    } catch (MessagingException away) {
+      close();
+      return new Answer.ServerAway("The mail server cannot be reached: " + oneLine(away));
+    }
+    try {
+      Address[] to = message.getAllRecipients();
+      transport.sendMessage(message, to);
+      return new Answer.Accepted();
+    } catch (MessagingException failed) {
+      return judge(failed);
+    }
+  }
+
+  @Override
+  public void close() {
+    if (transport != null) {
+      try {
+        transport.close();
+      } catch (MessagingException alreadyGone) {
+        // The connection is given up either way.
+      }
+      transport = null;
+    }
+  }
+
+  private void connect(SmtpSettings wanted) throws MessagingException {
+    if (transport != null && openFor.equals(Optional.of(wanted)) && transport.isConnected()) {
+      return;
+    }
+    close();
+    transport = session(wanted).getTransport();
+    if (wanted.user().isEmpty()) {
+      transport.connect();
+    } else {
+      transport.connect(wanted.user(), wanted.password());
+    }
+    openFor = Optional.of(wanted);
+  }
+
+  private Answer judge(MessagingException failed) {
+    for (Exception cause = failed; cause instanceof MessagingException m; cause = m.getNextException()) {
+      if (m instanceof SMTPSenderFailedException) {
+        return new Answer.NotNow("The mail server refuses our sender: " + oneLine(m));
+      }
+      if (m instanceof SMTPAddressFailedException address) {
+        return byCode(address.getReturnCode(), oneLine(m));
+      }
+      if (m instanceof SMTPSendFailedException send && send.getNextException() == null) {
+        return byCode(send.getReturnCode(), oneLine(m));
+      }
+    }
+    close();
+    return new Answer.ServerAway("The connection to the mail server broke: " + oneLine(failed));
+  }
+
+  private static Answer byCode(int code, String said) {
+    return code >= 500 && code < 600 ? new Answer.Refused(said) : new Answer.NotNow(said);
+  }
+
+  private static Session session(SmtpSettings smtp) {
+    boolean tls = smtp.security() == SmtpSettings.Security.TLS;
+    String protocol = tls ? "smtps" : "smtp";
+    String prefix = "mail." + protocol + ".";
+    Properties properties = new Properties();
+    properties.put("mail.transport.protocol", protocol);
+    properties.put(prefix + "host", smtp.host());
+    properties.put(prefix + "port", Integer.toString(smtp.port()));
+    properties.put(prefix + "connectiontimeout", TIMEOUT_MS);
+    properties.put(prefix + "timeout", TIMEOUT_MS);
+    properties.put(prefix + "writetimeout", TIMEOUT_MS);
+    properties.put(prefix + "auth", Boolean.toString(!smtp.user().isEmpty()));
+    properties.put(prefix + "starttls.enable", "true");
+    properties.put(
+        prefix + "starttls.required", Boolean.toString(smtp.security() == SmtpSettings.Security.STARTTLS));
+    properties.put(prefix + "ssl.checkserveridentity", "true");
+    return Session.getInstance(properties);
+  }
+
+  private static String oneLine(Exception failed) {
+    String message = failed.getMessage() == null ? failed.getClass().getSimpleName() : failed.getMessage();
+    return message.strip().replaceAll("\\s+", " ");
+  }
+}

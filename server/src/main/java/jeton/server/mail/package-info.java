@@ -1,0 +1,2 @@
+/** Emails: the outbox, how they are written and how they leave. */
+package jeton.server.mail;

@@ -1,0 +1,58 @@
+package jeton.server.numbers;
+
+import java.util.List;
+import java.util.Map;
+import jeton.core.numbers.Rate;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+
+/** Counts along the track (rule N1) with their rates (N2). */
+@Service
+public class Numbers {
+  private final NumberStore store;
+
+  Numbers(JdbcClient db) {
+    this.store = new NumberStore(db);
+  }
+
+  /** How many came how far: views of the page, then people. */
+  public record Track(
+      long seen, long signedUp, long confirmed, long handedOver, long used, long followedUp) {
+    /** Nobody yet. */
+    public static final Track EMPTY = new Track(0, 0, 0, 0, 0, 0);
+
+    /** From "signed up" on, each against the count before it. */
+    public List<Share> shares() {
+      return List.of(
+          share(confirmed, signedUp), share(handedOver, confirmed), share(used, handedOver), share(followedUp, handedOver));
+    }
+
+    private static Share share(long successes, long of) {
+      // Somebody handed over with confirmation off was never asked to confirm, so a later count can be the larger one.
+      Rate rate = new Rate(Math.min(successes, of), of);
+      return new Share(rate.share(), rate.low(), rate.high(), rate.intervalShown(), of);
+    }
+  }
+
+  /**
+   * A rate with its 95 % interval, 0 to 1.
+   *
+   * @param of how many stand behind it; with none there is nothing to show
+   */
+  public record Share(double share, double low, double high, boolean intervalShown, long of) {}
+
+  /** The track of one offer. */
+  public Track track(long offerId) {
+    return store.tracks(List.of(offerId)).getOrDefault(offerId, Track.EMPTY);
+  }
+
+  /** The tracks of several offers. */
+  public Map<Long, Track> tracks(List<Long> offerIds) {
+    return offerIds.isEmpty() ? Map.of() : store.tracks(offerIds);
+  }
+
+  /** How many people wait to confirm, in all. */
+  public long waitingToConfirm() {
+    return store.waitingToConfirm();
+  }
+}

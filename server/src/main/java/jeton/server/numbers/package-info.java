@@ -1,0 +1,2 @@
+/** Counts and rates along the track (rules N). */
+package jeton.server.numbers;

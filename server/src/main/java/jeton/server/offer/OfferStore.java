@@ -1,0 +1,185 @@
+package jeton.server.offer;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import jeton.core.confirm.ConfirmSettings;
+import jeton.core.handover.HandOverSettings;
+import jeton.core.offer.OfferKind;
+import jeton.core.offer.OfferState;
+import jeton.server.database.Documents;
+import jeton.server.database.Utc;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.GeneratedKeyHolder;
+
+/** Offers and their files. */
+final class OfferStore {
+  private static final String SELECT =
+      """
+      SELECT id, slug, name, kind, state, confirm, hand_over, version, updated_at, live_since
+        FROM offer
+      """;
+
+  private static final String FILES =
+      """
+      SELECT f.id, f.offer_id, f.hash, f.name, s.size, s.media_type,
+             ROW_NUMBER() OVER (PARTITION BY f.offer_id ORDER BY f.id) AS number
+        FROM offer_file f
+        JOIN stored_file s ON s.hash = f.hash
+       WHERE f.offer_id IN (:ids)
+       ORDER BY f.id
+      """;
+
+  private static final String ADD =
+      """
+      INSERT INTO offer (slug, name, kind, state, confirm, hand_over, version, created_at, updated_at)
+      VALUES (:slug, :name, :kind, 'DRAFT', :confirm, :handOver, 1, :now, :now)
+      """;
+
+  private static final String SAVE =
+      """
+      UPDATE offer
+         SET slug = :slug, name = :name, confirm = :confirm, hand_over = :handOver,
+             version = version + 1, updated_at = :now
+       WHERE id = :id AND version = :version
+      """;
+
+  private static final String CHANGE_STATE =
+      """
+      UPDATE offer
+         SET state = :state, live_since = CASE WHEN :state = 'LIVE' THEN :now ELSE live_since END
+       WHERE id = :id
+      """;
+
+  private static final String ADD_FILE =
+      "INSERT INTO offer_file (offer_id, hash, name, added_at) VALUES (:id, :hash, :name, :now)";
+
+  private static final String REPLACE_FILE =
+      "UPDATE offer_file SET hash = :hash, name = :name WHERE id = :fileId AND offer_id = :id";
+
+  private static final String REMOVE_FILE = "DELETE FROM offer_file WHERE id = :fileId AND offer_id = :id";
+
+  private final JdbcClient db;
+  private final Documents documents;
+
+  OfferStore(JdbcClient db, Documents documents) {
+    this.db = db;
+    this.documents = documents;
+  }
+
+  List<Offer> all() {
+    return withFiles(db.sql(SELECT + " ORDER BY id DESC").query(this::offer).list());
+  }
+
+  Optional<Offer> find(long id) {
+    return withFiles(db.sql(SELECT + " WHERE id = :id").param("id", id).query(this::offer).list()).stream()
+        .findFirst();
+  }
+
+  boolean slugTaken(String slug) {
+    return db.sql("SELECT 1 FROM offer WHERE slug = :slug").param("slug", slug).query(Integer.class).optional().isPresent();
+  }
+
+  long add(OfferSettings settings, OfferKind kind, Instant now) {
+    GeneratedKeyHolder id = new GeneratedKeyHolder();
+    settings(db.sql(ADD), settings).param("kind", kind.name()).param("now", Utc.bind(now)).update(id);
+    return id.getKey().longValue();
+  }
+
+  /** False when somebody saved in between. */
+  boolean save(long id, int version, OfferSettings settings, Instant now) {
+    return 1
+        == settings(db.sql(SAVE), settings)
+            .param("id", id)
+            .param("version", version)
+            .param("now", Utc.bind(now))
+            .update();
+  }
+
+  void changeState(long id, OfferState state, Instant now) {
+    db.sql(CHANGE_STATE).param("id", id).param("state", state.name()).param("now", Utc.bind(now)).update();
+  }
+
+  void addFile(long id, String hash, String name, Instant now) {
+    db.sql(ADD_FILE)
+        .param("id", id)
+        .param("hash", hash)
+        .param("name", name)
+        .param("now", Utc.bind(now))
+        .update();
+  }
+
+  boolean replaceFile(long id, long fileId, String hash, String name) {
+    return 1
+        == db.sql(REPLACE_FILE)
+            .param("id", id)
+            .param("fileId", fileId)
+            .param("hash", hash)
+            .param("name", name)
+            .update();
+  }
+
+  boolean removeFile(long id, long fileId) {
+    return 1 == db.sql(REMOVE_FILE).param("id", id).param("fileId", fileId).update();
+  }
+
+  private JdbcClient.StatementSpec settings(JdbcClient.StatementSpec sql, OfferSettings settings) {
+    return sql.param("slug", settings.slug())
+        .param("name", settings.name())
+        .param("confirm", documents.write(settings.confirm()))
+        .param("handOver", documents.write(settings.handOver()));
+  }
+
+  private List<Offer> withFiles(List<Offer> offers) {
+    if (offers.isEmpty()) {
+      return offers;
+    }
+    record Owned(long offerId, Offer.OfferFile file) {}
+    Map<Long, List<Offer.OfferFile>> files =
+        db.sql(FILES)
+            .param("ids", offers.stream().map(Offer::id).toList())
+            .query((row, n) -> new Owned(row.getLong("offer_id"), file(row)))
+            .list()
+            .stream()
+            .collect(Collectors.groupingBy(Owned::offerId, Collectors.mapping(Owned::file, Collectors.toList())));
+    return offers.stream()
+        .map(
+            o ->
+                new Offer(
+                    o.id(), o.kind(), o.state(), o.settings(), files.getOrDefault(o.id(), List.of()),
+                    o.version(), o.updatedAt(), o.liveSince()))
+        .toList();
+  }
+
+  private static Offer.OfferFile file(ResultSet row) throws SQLException {
+    return new Offer.OfferFile(
+        row.getLong("id"),
+        row.getInt("number"),
+        row.getString("hash"),
+        row.getString("name"),
+        row.getLong("size"),
+        row.getString("media_type"));
+  }
+
+  private Offer offer(ResultSet row, int n) throws SQLException {
+    OfferSettings settings =
+        new OfferSettings(
+            row.getString("name"),
+            row.getString("slug"),
+            documents.read(row.getString("confirm"), ConfirmSettings.class),
+            documents.read(row.getString("hand_over"), HandOverSettings.class));
+    return new Offer(
+        row.getLong("id"),
+        OfferKind.valueOf(row.getString("kind")),
+        OfferState.valueOf(row.getString("state")),
+        settings,
+        List.of(),
+        row.getInt("version"),
+        Utc.read(row, "updated_at"),
+        Utc.readOptional(row, "live_since"));
+  }
+}

@@ -1,0 +1,212 @@
+package jeton.server.offer;
+
+import java.io.InputStream;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import jeton.core.confirm.ConfirmSettings;
+import jeton.core.handover.HandOverSettings;
+import jeton.core.mail.EmailButton;
+import jeton.core.mail.EmailContent;
+import jeton.core.offer.OfferKind;
+import jeton.core.offer.OfferState;
+import jeton.core.offer.Slug;
+import jeton.server.database.ConfigurationVersion;
+import jeton.server.database.Documents;
+import jeton.server.files.StoredFiles;
+import jeton.server.history.History;
+import jeton.server.mail.BodyHtml;
+import jeton.server.problem.ChangedMeanwhile;
+import jeton.server.problem.NotThere;
+import jeton.server.problem.Refused;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.dao.DuplicateKeyException;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Offers: made, changed, live or paused, with the files they hand over. */
+@Service
+public class Offers {
+  private static final int MOST_FILES = 20;
+
+  private final OfferStore store;
+  private final StoredFiles files;
+  private final ConfigurationVersion configuration;
+  private final History history;
+  private final ApplicationEventPublisher events;
+  private final Clock clock;
+  private volatile Optional<List<Offer>> known = Optional.empty();
+
+  Offers(
+      JdbcClient db,
+      Documents documents,
+      StoredFiles files,
+      Changes changes,
+      Clock clock) {
+    this.store = new OfferStore(db, documents);
+    this.files = files;
+    this.configuration = changes.configuration();
+    this.history = changes.history();
+    this.events = changes.events();
+    this.clock = clock;
+    configuration.onChange(() -> known = Optional.empty());
+  }
+
+  /** Where changes of an offer are told. */
+  @org.springframework.stereotype.Component
+  record Changes(ConfigurationVersion configuration, History history, ApplicationEventPublisher events) {}
+
+  /** All offers, newest first. */
+  public List<Offer> all() {
+    return store.all();
+  }
+
+  /** An offer that must exist. */
+  public Offer get(long id) {
+    return store.find(id).orElseThrow(() -> new NotThere("This offer"));
+  }
+
+  /** The offer at {@code /o/{slug}}, from memory: at most a second or two behind another instance. */
+  public Optional<Offer> bySlug(String slug) {
+    return known().stream().filter(offer -> offer.settings().slug().equals(slug)).findFirst();
+  }
+
+  /** An offer from memory: at most a second or two behind another instance. */
+  public Offer remembered(long id) {
+    return known().stream()
+        .filter(offer -> offer.id() == id)
+        .findFirst()
+        .orElseThrow(() -> new NotThere("This offer"));
+  }
+
+  private List<Offer> known() {
+    Optional<List<Offer>> offers = known;
+    if (offers.isEmpty()) {
+      offers = Optional.of(store.all());
+      known = offers;
+    }
+    return offers.get();
+  }
+
+  /** Makes a draft with first words, a hosted form and an empty follow-up. */
+  @Transactional
+  public Offer make(String name, OfferKind kind) {
+    if (kind != OfferKind.DOWNLOAD) {
+      throw new Refused("kind", "not_offered", "Only downloads can be offered so far.");
+    }
+    OfferSettings settings = FirstWords.of(name.strip(), freeSlug(name));
+    Refused.unlessNone(settings.check());
+    Offer offer = get(store.add(settings, kind, clock.instant()));
+    events.publishEvent(new OfferMade(offer));
+    configuration.changed();
+    return offer;
+  }
+
+  /**
+   * Saves what the owner decided.
+   *
+   * @param version the one the change was made from
+   */
+  @Transactional
+  public Offer save(long id, int version, OfferSettings settings) {
+    get(id);
+    OfferSettings clean = cleaned(settings);
+    Refused.unlessNone(clean.check());
+    try {
+      if (!store.save(id, version, clean, clock.instant())) {
+        throw new ChangedMeanwhile("This offer");
+      }
+    } catch (DuplicateKeyException taken) {
+      throw new Refused("slug", "slug_taken", "Another offer already has the address /o/" + settings.slug() + ".");
+    }
+    configuration.changed();
+    return get(id);
+  }
+
+  /** Opens or closes an offer for sign-ups. Whether it may go live is judged by the caller (readiness). */
+  @Transactional
+  public Offer changeState(long id, OfferState state) {
+    Offer offer = get(id);
+    if (offer.state() != state) {
+      Instant now = clock.instant();
+      store.changeState(id, state, now);
+      if (state == OfferState.LIVE || state == OfferState.PAUSED) {
+        var kind = state == OfferState.LIVE ? History.Kind.OFFER_LIVE : History.Kind.OFFER_PAUSED;
+        history.note(new History.Event(now, kind, Optional.empty(), Optional.of(id), ""));
+      }
+      configuration.changed();
+    }
+    return get(id);
+  }
+
+  /** Streams a file in and adds it. */
+  @Transactional
+  public Offer addFile(long id, String name, InputStream content) {
+    if (get(id).files().size() >= MOST_FILES) {
+      throw new Refused("file", "too_many", "An offer hands over at most 20 files. Put some together.");
+    }
+    StoredFiles.Stored stored = files.keepFile(name, content);
+    store.addFile(id, stored.hash(), name, clock.instant());
+    configuration.changed();
+    return get(id);
+  }
+
+  /** Puts another content (and name) in a file's place; passes given out open the new one. */
+  @Transactional
+  public Offer replaceFile(long id, long fileId, String name, InputStream content) {
+    StoredFiles.Stored stored = files.keepFile(name, content);
+    if (!store.replaceFile(id, fileId, stored.hash(), name)) {
+      throw new NotThere("This file");
+    }
+    configuration.changed();
+    return get(id);
+  }
+
+  /** Takes a file out. */
+  @Transactional
+  public Offer removeFile(long id, long fileId) {
+    if (!store.removeFile(id, fileId)) {
+      throw new NotThere("This file");
+    }
+    configuration.changed();
+    return get(id);
+  }
+
+  private static OfferSettings cleaned(OfferSettings settings) {
+    ConfirmSettings c = settings.confirm();
+    HandOverSettings h = settings.handOver();
+    return new OfferSettings(
+        settings.name().strip(),
+        settings.slug(),
+        new ConfirmSettings(
+            c.on(),
+            cleaned(c.email(), EmailButton.Target.CONFIRM),
+            c.waiting(),
+            c.confirmed(),
+            c.daysGood(),
+            c.opensIncentive()),
+        new HandOverSettings(
+            h.byEmail(), cleaned(h.email(), EmailButton.Target.PASS), h.page(), h.limits(), h.runAgain()));
+  }
+
+  /** These two emails have one purpose each, so their buttons lead where they must. */
+  private static EmailContent cleaned(EmailContent email, EmailButton.Target target) {
+    return new EmailContent(
+        email.subject(),
+        email.preview(),
+        BodyHtml.cleaned(email.body()),
+        new EmailButton(email.button().label(), target, ""));
+  }
+
+  private String freeSlug(String name) {
+    String wanted = Slug.of(name).orElse("offer");
+    String slug = wanted;
+    for (int n = 2; store.slugTaken(slug); n++) {
+      String suffix = "-" + n;
+      slug = wanted.substring(0, Math.min(wanted.length(), Slug.MOST - suffix.length())) + suffix;
+    }
+    return slug;
+  }
+}

@@ -1,0 +1,103 @@
+package jeton.server.pass;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.Optional;
+import jeton.core.handover.PassLimits;
+import jeton.server.database.Utc;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.GeneratedKeyHolder;
+
+/** Passes, the links to them and their uses. */
+final class PassStore {
+  private static final String COLUMNS =
+      "p.id, p.person_id, p.offer_id, p.expires_at, p.most_uses, p.uses, p.first_used_at";
+
+  private static final String ADD =
+      """
+      INSERT INTO pass (person_id, offer_id, issued_at, expires_at, most_uses)
+      VALUES (:personId, :offerId, :now, :expiresAt, :mostUses)
+      """;
+
+  private static final String ADD_LINK =
+      "INSERT IGNORE INTO pass_link (token_hash, pass_id) VALUES (:hash, :passId)";
+
+  private static final String NEWEST =
+      "SELECT "
+          + COLUMNS
+          + " FROM pass p WHERE p.offer_id = :offerId AND p.person_id = :personId ORDER BY p.id DESC LIMIT 1";
+
+  private static final String BY_LINK =
+      "SELECT " + COLUMNS + " FROM pass_link l JOIN pass p ON p.id = l.pass_id WHERE l.token_hash = :hash";
+
+  private static final String LAST_USE =
+      "SELECT MAX(at) AS last FROM pass_use WHERE pass_id = :passId AND hash = :hash";
+
+  private static final String ADD_USE = "INSERT INTO pass_use (pass_id, hash, at) VALUES (:passId, :hash, :now)";
+
+  private static final String COUNT_USE =
+      """
+      UPDATE pass
+         SET uses = uses + 1, first_used_at = COALESCE(first_used_at, :now)
+       WHERE id = :passId
+      """;
+
+  private final JdbcClient db;
+
+  PassStore(JdbcClient db) {
+    this.db = db;
+  }
+
+  long add(Passes.Holder holder, PassLimits limits, Instant now) {
+    GeneratedKeyHolder id = new GeneratedKeyHolder();
+    db.sql(ADD)
+        .param("personId", holder.personId())
+        .param("offerId", holder.offerId())
+        .param("now", Utc.bind(now))
+        .param("expiresAt", Utc.bind(limits.expiry(now)))
+        .param("mostUses", limits.uses().orElse(null))
+        .update(id);
+    return id.getKey().longValue();
+  }
+
+  void addLink(long passId, byte[] hash) {
+    db.sql(ADD_LINK).param("hash", hash).param("passId", passId).update();
+  }
+
+  Optional<Passes.Pass> newest(Passes.Holder holder) {
+    return db.sql(NEWEST)
+        .param("offerId", holder.offerId())
+        .param("personId", holder.personId())
+        .query(PassStore::pass)
+        .optional();
+  }
+
+  Optional<Passes.Pass> byLink(byte[] hash, boolean lock) {
+    return db.sql(lock ? BY_LINK + " FOR UPDATE" : BY_LINK).param("hash", hash).query(PassStore::pass).optional();
+  }
+
+  Optional<Instant> lastUse(long passId, String hash) {
+    return db.sql(LAST_USE)
+        .param("passId", passId)
+        .param("hash", hash)
+        .query((row, n) -> Utc.readOptional(row, "last"))
+        .single();
+  }
+
+  void countUse(long passId, String hash, Instant now) {
+    db.sql(ADD_USE).param("passId", passId).param("hash", hash).param("now", Utc.bind(now)).update();
+    db.sql(COUNT_USE).param("passId", passId).param("now", Utc.bind(now)).update();
+  }
+
+  private static Passes.Pass pass(ResultSet row, int n) throws SQLException {
+    return new Passes.Pass(
+        row.getLong("id"),
+        row.getLong("person_id"),
+        row.getLong("offer_id"),
+        Utc.readOptional(row, "expires_at"),
+        Optional.ofNullable(row.getObject("most_uses", Integer.class)),
+        row.getInt("uses"),
+        Utc.readOptional(row, "first_used_at"));
+  }
+}

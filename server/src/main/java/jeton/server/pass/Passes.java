@@ -1,0 +1,104 @@
+package jeton.server.pass;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Optional;
+import jeton.core.handover.PassLimits;
+import jeton.core.handover.PassStatus;
+import jeton.server.token.Tokens;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Passes: one person's right to one incentive (rules P1 to P4). */
+@Service
+public class Passes {
+  private final PassStore store;
+  private final Clock clock;
+
+  Passes(JdbcClient db, Clock clock) {
+    this.store = new PassStore(db);
+    this.clock = clock;
+  }
+
+  /** A pass as it stands. */
+  public record Pass(
+      long id,
+      long personId,
+      long offerId,
+      Optional<Instant> expiresAt,
+      Optional<Integer> mostUses,
+      int uses,
+      Optional<Instant> firstUsedAt) {
+
+    /** Whether it opens anything now. */
+    public PassStatus status(Instant now) {
+      return PassStatus.of(expiresAt, mostUses, uses, now);
+    }
+  }
+
+  /** Whose pass of which offer a link is wanted for. */
+  public record Holder(long personId, long offerId) {}
+
+  /** What starting a transfer came to. */
+  public record Opening(Pass pass, boolean opened, boolean firstUse) {}
+
+  /** Issues a pass with these limits, counted from now. */
+  public long issue(Holder holder, PassLimits limits) {
+    Instant now = clock.instant();
+    return store.add(holder, limits, now);
+  }
+
+  /** Makes a pass reachable by a token whose hash is given. Doing it twice is harmless. */
+  public void reachableBy(long passId, byte[] tokenHash) {
+    store.addLink(passId, tokenHash);
+  }
+
+  /** The newest pass of a holder. */
+  public Optional<Pass> newest(Holder holder) {
+    return store.newest(holder);
+  }
+
+  /** New tokens to the newest pass of each holder who has one; committed when this returns. */
+  @Transactional
+  public Map<Holder, String> newLinks(Collection<Holder> holders) {
+    Map<Holder, String> tokens = new HashMap<>();
+    for (Holder holder : holders) {
+      store
+          .newest(holder)
+          .ifPresent(
+              pass -> {
+                String token = Tokens.random();
+                store.addLink(pass.id(), Tokens.hash(token));
+                tokens.put(holder, token);
+              });
+    }
+    return tokens;
+  }
+
+  /** The pass of a token. */
+  public Optional<Pass> find(String token) {
+    return store.byLink(Tokens.hash(token), false);
+  }
+
+  /** Starts a transfer of a file: counts a use unless the last one of this file still runs (P2, P4). */
+  @Transactional
+  public Optional<Opening> open(String token, String fileHash) {
+    Instant now = clock.instant();
+    return store.byLink(Tokens.hash(token), true).map(pass -> open(pass, fileHash, now));
+  }
+
+  private Opening open(Pass pass, String fileHash, Instant now) {
+    if (PassStatus.sameUse(store.lastUse(pass.id(), fileHash), now)) {
+      return new Opening(pass, true, false);
+    }
+    if (pass.status(now) != PassStatus.GOOD) {
+      return new Opening(pass, false, false);
+    }
+    store.countUse(pass.id(), fileHash, now);
+    return new Opening(pass, true, pass.firstUsedAt().isEmpty());
+  }
+}

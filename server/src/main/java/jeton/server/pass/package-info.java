@@ -1,0 +1,2 @@
+/** Passes: links, limits and uses (rules P). */
+package jeton.server.pass;

@@ -1,0 +1,75 @@
+package jeton.server.people;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import jeton.core.people.PersonState;
+import jeton.core.signup.EmailAddress;
+import jeton.server.problem.NotThere;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+
+/** Everybody who ever gave an address, and where they stand. */
+@Service
+public class People {
+  private final PersonStore store;
+
+  People(JdbcClient db) {
+    this.store = new PersonStore(db);
+  }
+
+  /** What a form told of a person. */
+  public record Told(EmailAddress address, String firstName, Optional<String> zone) {}
+
+  /** A person found or made; their row is locked until the transaction ends. */
+  public record Met(Person person, boolean isNew) {}
+
+  /**
+   * What to look for.
+   *
+   * @param words part of an address or a first name; empty for all
+   * @param offerId signed up for this offer
+   */
+  public record Filter(String words, Optional<PersonState> state, Optional<Long> offerId) {}
+
+  /**
+   * A page of people, newest first.
+   *
+   * @param total how many there are in all, counted up to 100,001 so that counting stays quick
+   */
+  public record Page(List<Person> people, long total) {}
+
+  /** Finds or makes the person of an address, in {@code stateWhenNew} if they are new. */
+  public Met meet(Told told, PersonState stateWhenNew, Instant now) {
+    return store.meet(told, stateWhenNew, now);
+  }
+
+  /** Puts a person in a state. */
+  public void changeState(long personId, PersonState state, Instant now) {
+    store.changeState(personId, state, now);
+  }
+
+  /** A person that must exist, locked until the transaction ends. */
+  public Person lock(long personId) {
+    return store.find(personId, true).orElseThrow(() -> new NotThere("This person"));
+  }
+
+  /** A person that must exist. */
+  public Person get(long personId) {
+    return store.find(personId, false).orElseThrow(() -> new NotThere("This person"));
+  }
+
+  /**
+   * One page of a search.
+   *
+   * @param page from 0
+   */
+  public Page search(Filter filter, int page, int size) {
+    return new Page(store.search(filter, page * size, size), store.count(filter));
+  }
+
+  /** Everything known of one person beside their history. */
+  public PersonStore.Dossier dossier(long personId) {
+    return store.dossier(personId);
+  }
+}

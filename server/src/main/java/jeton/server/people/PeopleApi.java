@@ -1,0 +1,43 @@
+package jeton.server.people;
+
+import java.util.List;
+import java.util.Optional;
+import jeton.core.people.PersonState;
+import jeton.server.history.History;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** People over HTTP. */
+@RestController
+@RequestMapping("/api/people")
+class PeopleApi {
+  private static final int MOST_A_PAGE = 200;
+  private final People people;
+  private final History history;
+
+  PeopleApi(People people, History history) {
+    this.people = people;
+    this.history = history;
+  }
+
+  record Whole(Person person, PersonStore.Dossier dossier, List<History.Told> history) {}
+
+  @GetMapping
+  People.Page search(
+      @RequestParam(defaultValue = "") String words,
+      @RequestParam Optional<PersonState> state,
+      @RequestParam Optional<Long> offerId,
+      @RequestParam(defaultValue = "0") int page,
+      @RequestParam(defaultValue = "50") int size) {
+    int wanted = Math.max(1, Math.min(size, MOST_A_PAGE));
+    return people.search(new People.Filter(words, state, offerId), Math.max(0, page), wanted);
+  }
+
+  @GetMapping("/{id}")
+  Whole get(@PathVariable long id) {
+    return new Whole(people.get(id), people.dossier(id), history.ofPerson(id));
+  }
+}

@@ -1,0 +1,251 @@
+package jeton.server.people;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import jeton.core.people.PersonState;
+import jeton.server.database.Utc;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.GeneratedKeyHolder;
+
+/** People, and what belongs to one of them. */
+final class PersonStore {
+  private static final int COUNTED = 100_001;
+
+  // An address seen before inserts nothing; IGNORE would also hide other faults, but the values were checked.
+  private static final String ADD =
+      """
+      INSERT IGNORE INTO person (email, email_key, first_name, state, state_since, zone, created_at)
+      VALUES (:email, :emailKey, :firstName, :state, :now, :zone, :now)
+      """;
+
+  private static final String BY_KEY =
+      """
+      SELECT id, email, first_name, state, zone, created_at
+        FROM person
+       WHERE email_key = :emailKey
+         FOR UPDATE
+      """;
+
+  private static final String FIND =
+      "SELECT id, email, first_name, state, zone, created_at FROM person WHERE id = :id";
+
+  private static final String TELL =
+      """
+      UPDATE person
+         SET email = :email,
+             first_name = CASE WHEN :firstName = '' THEN first_name ELSE :firstName END,
+             zone = COALESCE(:zone, zone)
+       WHERE id = :id
+      """;
+
+  private static final String CHANGE_STATE =
+      "UPDATE person SET state = :state, state_since = :now WHERE id = :id AND state <> :state";
+
+  private static final String SIGN_UPS =
+      """
+      SELECT s.at, o.name AS offer, s.page, s.zone, s.network, w.wording, s.consent_given,
+             s.confirmed_at, s.confirmed_network, s.confirmed_by
+        FROM sign_up s
+        JOIN offer o ON o.id = s.offer_id
+        LEFT JOIN consent_wording w ON w.id = s.consent_wording_id
+       WHERE s.person_id = :id
+       ORDER BY s.id
+      """;
+
+  private static final String PASSES =
+      """
+      SELECT o.name AS offer, p.issued_at, p.expires_at, p.most_uses, p.uses, p.first_used_at
+        FROM pass p
+        JOIN offer o ON o.id = p.offer_id
+       WHERE p.person_id = :id
+       ORDER BY p.id
+      """;
+
+  private static final String RUNS =
+      """
+      SELECT q.name AS sequence, o.name AS offer, r.started_at, r.next_due_at, r.ended_at, r.end_reason
+        FROM run r
+        JOIN sequence q ON q.id = r.sequence_id
+        JOIN offer o ON o.id = r.offer_id
+       WHERE r.person_id = :id
+       ORDER BY r.id
+      """;
+
+  private final JdbcClient db;
+
+  PersonStore(JdbcClient db) {
+    this.db = db;
+  }
+
+  /** Evidence of one sign-up (S10). */
+  public record SignUp(
+      Instant at,
+      String offer,
+      String page,
+      Optional<String> zone,
+      String network,
+      Optional<String> wording,
+      boolean consentGiven,
+      Optional<Instant> confirmedAt,
+      Optional<String> confirmedNetwork,
+      Optional<String> confirmedBy) {}
+
+  /** One pass. */
+  public record Pass(
+      String offer,
+      Instant issuedAt,
+      Optional<Instant> expiresAt,
+      Optional<Integer> mostUses,
+      int uses,
+      Optional<Instant> firstUsedAt) {}
+
+  /** One way through a sequence. */
+  public record Run(
+      String sequence,
+      String offer,
+      Instant startedAt,
+      Optional<Instant> nextDueAt,
+      Optional<Instant> endedAt,
+      Optional<String> endReason) {}
+
+  /** What belongs to a person. */
+  public record Dossier(List<SignUp> signUps, List<Pass> passes, List<Run> runs) {}
+
+  People.Met meet(People.Told told, PersonState stateWhenNew, Instant now) {
+    GeneratedKeyHolder id = new GeneratedKeyHolder();
+    int rows =
+        db.sql(ADD)
+            .param("email", told.address().send())
+            .param("emailKey", told.address().compareKey())
+            .param("firstName", told.firstName())
+            .param("state", stateWhenNew.name())
+            .param("zone", told.zone().orElse(null))
+            .param("now", Utc.bind(now))
+            .update(id);
+    if (rows == 1) {
+      long personId = id.getKey().longValue();
+      return new People.Met(
+          new Person(personId, told.address().send(), told.firstName(), stateWhenNew, told.zone(), now), true);
+    }
+    Person known =
+        db.sql(BY_KEY).param("emailKey", told.address().compareKey()).query(PersonStore::person).single();
+    db.sql(TELL)
+        .param("id", known.id())
+        .param("email", told.address().send())
+        .param("firstName", told.firstName())
+        .param("zone", told.zone().orElse(null))
+        .update();
+    return new People.Met(known, false);
+  }
+
+  Optional<Person> find(long id, boolean lock) {
+    return db.sql(lock ? FIND + " FOR UPDATE" : FIND).param("id", id).query(PersonStore::person).optional();
+  }
+
+  void changeState(long id, PersonState state, Instant now) {
+    db.sql(CHANGE_STATE).param("id", id).param("state", state.name()).param("now", Utc.bind(now)).update();
+  }
+
+  List<Person> search(People.Filter filter, int from, int most) {
+    Map<String, Object> params = new HashMap<>(Map.of("from", from, "most", most));
+    String where = where(filter, params);
+    return db.sql(
+            "SELECT id, email, first_name, state, zone, created_at FROM person p"
+                + where
+                + " ORDER BY p.id DESC LIMIT :most OFFSET :from")
+        .params(params)
+        .query(PersonStore::person)
+        .list();
+  }
+
+  long count(People.Filter filter) {
+    Map<String, Object> params = new HashMap<>(Map.of("counted", COUNTED));
+    String where = where(filter, params);
+    return db.sql("SELECT COUNT(*) FROM (SELECT 1 FROM person p" + where + " LIMIT :counted) found")
+        .params(params)
+        .query(Long.class)
+        .single();
+  }
+
+  Dossier dossier(long id) {
+    return new Dossier(
+        db.sql(SIGN_UPS).param("id", id).query(PersonStore::signUp).list(),
+        db.sql(PASSES).param("id", id).query(PersonStore::pass).list(),
+        db.sql(RUNS).param("id", id).query(PersonStore::run).list());
+  }
+
+  private static String where(People.Filter filter, Map<String, Object> params) {
+    StringBuilder where = new StringBuilder(" WHERE 1 = 1");
+    if (!filter.words().isBlank()) {
+      String words = filter.words().strip().replace("!", "!!").replace("%", "!%").replace("_", "!_");
+      where.append(" AND (p.email_key LIKE :key ESCAPE '!' OR p.first_name LIKE :words ESCAPE '!')");
+      params.put("key", "%" + words.toLowerCase(java.util.Locale.ROOT).replaceAll("[^\\x20-\\x7E]", "?") + "%");
+      params.put("words", words + "%");
+    }
+    filter
+        .state()
+        .ifPresent(
+            state -> {
+              where.append(" AND p.state = :state");
+              params.put("state", state.name());
+            });
+    filter
+        .offerId()
+        .ifPresent(
+            offerId -> {
+              where.append(
+                  " AND EXISTS (SELECT 1 FROM sign_up s WHERE s.person_id = p.id AND s.offer_id = :offerId)");
+              params.put("offerId", offerId);
+            });
+    return where.toString();
+  }
+
+  private static Person person(ResultSet row, int n) throws SQLException {
+    return new Person(
+        row.getLong("id"),
+        row.getString("email"),
+        row.getString("first_name"),
+        PersonState.valueOf(row.getString("state")),
+        Optional.ofNullable(row.getString("zone")),
+        Utc.read(row, "created_at"));
+  }
+
+  private static SignUp signUp(ResultSet row, int n) throws SQLException {
+    return new SignUp(
+        Utc.read(row, "at"),
+        row.getString("offer"),
+        row.getString("page"),
+        Optional.ofNullable(row.getString("zone")),
+        row.getString("network"),
+        Optional.ofNullable(row.getString("wording")),
+        row.getBoolean("consent_given"),
+        Utc.readOptional(row, "confirmed_at"),
+        Optional.ofNullable(row.getString("confirmed_network")),
+        Optional.ofNullable(row.getString("confirmed_by")));
+  }
+
+  private static Pass pass(ResultSet row, int n) throws SQLException {
+    return new Pass(
+        row.getString("offer"),
+        Utc.read(row, "issued_at"),
+        Utc.readOptional(row, "expires_at"),
+        Optional.ofNullable(row.getObject("most_uses", Integer.class)),
+        row.getInt("uses"),
+        Utc.readOptional(row, "first_used_at"));
+  }
+
+  private static Run run(ResultSet row, int n) throws SQLException {
+    return new Run(
+        row.getString("sequence"),
+        row.getString("offer"),
+        Utc.read(row, "started_at"),
+        Utc.readOptional(row, "next_due_at"),
+        Utc.readOptional(row, "ended_at"),
+        Optional.ofNullable(row.getString("end_reason")));
+  }
+}

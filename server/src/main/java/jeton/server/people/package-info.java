@@ -1,0 +1,2 @@
+/** People: who gave an address, and where they stand. */
+package jeton.server.people;

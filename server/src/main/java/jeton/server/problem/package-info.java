@@ -1,0 +1,2 @@
+/** What can go wrong with a request, and how it is told. */
+package jeton.server.problem;

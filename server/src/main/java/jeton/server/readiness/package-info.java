@@ -1,0 +1,2 @@
+/** What would go wrong with an offer as it stands. */
+package jeton.server.readiness;

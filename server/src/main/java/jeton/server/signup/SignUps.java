@@ -1,0 +1,153 @@
+package jeton.server.signup;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import jeton.core.followup.SendTimes;
+import jeton.core.people.PersonState;
+import jeton.core.problem.Problem;
+import jeton.core.problem.Problems;
+import jeton.core.signup.EmailAddress;
+import jeton.core.signup.SignUpDecision;
+import jeton.server.confirm.Confirmations;
+import jeton.server.handover.HandOvers;
+import jeton.server.history.History;
+import jeton.server.offer.Offer;
+import jeton.server.people.People;
+import jeton.server.token.Tokens;
+import org.springframework.dao.DuplicateKeyException;
+import org.springframework.dao.TransientDataAccessException;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionOperations;
+
+/** What a sign-up does (rules S1 to S5, S9, S10), in one short transaction. Mail is never sent inside it. */
+@Service
+public class SignUps {
+  private static final int ATTEMPTS = 5;
+  private static final int MOST_NAME = 100;
+  private static final int MOST_PAGE = 500;
+
+  private final SignUpStore store;
+  private final People people;
+  private final Confirmations confirmations;
+  private final HandOvers handOvers;
+  private final After after;
+  private final Map<String, Long> wordings = new ConcurrentHashMap<>();
+
+  SignUps(JdbcClient db, People people, Confirmations confirmations, HandOvers handOvers, After after) {
+    this.store = new SignUpStore(db);
+    this.people = people;
+    this.confirmations = confirmations;
+    this.handOvers = handOvers;
+    this.after = after;
+  }
+
+  /** What a sign-up is noted with. */
+  @org.springframework.stereotype.Component
+  record After(History history, TransactionOperations tx, Clock clock) {}
+
+  /**
+   * What a form sent.
+   *
+   * @param submissionKey one per rendered form (S9)
+   * @param consentWording the exact words shown beside the box, if there was one
+   * @param page address of the page that held the form; at most 500 characters are kept
+   * @param network where it came from, shortened
+   */
+  public record Submission(
+      String email,
+      String firstName,
+      Optional<String> consentWording,
+      boolean consentGiven,
+      String submissionKey,
+      String page,
+      String zone,
+      String network) {}
+
+  /** How the visitor is answered. Deliberately little: it must not tell whether an address is known (S6). */
+  public sealed interface Outcome {
+    /** Taken, or seemingly so. */
+    record Taken() implements Outcome {}
+
+    /** To be put right first; nothing was kept. */
+    record Refused(List<Problem> problems) implements Outcome {}
+  }
+
+  /** Signs up for an offer that is live. */
+  public Outcome signUp(Offer offer, long formId, Submission submission) {
+    Problems problems = new Problems();
+    problems.line(submission.firstName(), "first_name", "The name", MOST_NAME);
+    EmailAddress address;
+    try {
+      address = EmailAddress.parse(submission.email());
+    } catch (EmailAddress.Refused refused) {
+      problems.add("email", refused.fault().code(), refused.fault().message());
+      return new Outcome.Refused(problems.list());
+    }
+    if (!problems.none()) {
+      return new Outcome.Refused(problems.list());
+    }
+    Optional<Long> wordingId = submission.consentWording().map(this::wordingId);
+    People.Told told =
+        new People.Told(
+            address,
+            submission.firstName().strip(),
+            SendTimes.knownZone(submission.zone()).map(java.time.ZoneId::getId).filter(id -> id.length() <= 64));
+    return withRetries(offer, new SignUpStore.Row(formId, submission, told, wordingId));
+  }
+
+  /** Two sign-ups at once may lock each other out for a moment; the one that loses is simply made again. */
+  private Outcome withRetries(Offer offer, SignUpStore.Row row) {
+    for (int attempt = 1; ; attempt++) {
+      try {
+        return after.tx().execute(status -> decide(offer, row));
+      } catch (DuplicateKeyException sameFormAgain) {
+        return new Outcome.Taken();
+      } catch (TransientDataAccessException busy) {
+        if (attempt == ATTEMPTS) {
+          throw busy;
+        }
+      }
+    }
+  }
+
+  private Outcome decide(Offer offer, SignUpStore.Row row) {
+    Instant now = after.clock().instant();
+    boolean confirmationOn = offer.settings().confirm().on();
+    PersonState whenNew = confirmationOn ? PersonState.WAITING_TO_CONFIRM : PersonState.ON_THE_LIST;
+    People.Met met = people.meet(row.told(), whenNew, now);
+    SignUpDecision decision = SignUpDecision.of(met.isNew(), met.person().state(), confirmationOn);
+    if (decision == SignUpDecision.ASK_ANOTHER_ADDRESS) {
+      return new Outcome.Refused(
+          List.of(
+              new Problem(
+                  "email", "unreachable", "Emails to this address come back. Please use another one.")));
+    }
+    long personId = met.person().id();
+    long signUpId = store.add(offer.id(), personId, row, decision, now);
+    after
+        .history()
+        .note(History.Event.of(now, History.Kind.SIGNED_UP, personId, offer.id(), offer.settings().name()));
+    if (decision == SignUpDecision.ASK_TO_CONFIRM) {
+      confirmations.ask(offer, met.person(), met.isNew(), signUpId);
+    } else if (decision == SignUpDecision.HAND_OVER) {
+      people.changeState(personId, PersonState.ON_THE_LIST, now);
+      handOvers.handOver(offer, personId, HandOvers.Way.BY_EMAIL, Optional.empty());
+    }
+    return new Outcome.Taken();
+  }
+
+  private long wordingId(String wording) {
+    return wordings.computeIfAbsent(wording, words -> store.wordingId(Tokens.hash(words), words));
+  }
+
+  /** A page's address as far as it is kept. */
+  static String shortened(String page) {
+    String clean = page.replaceAll("\\p{Cc}", "");
+    return clean.length() > MOST_PAGE ? clean.substring(0, MOST_PAGE) : clean;
+  }
+}

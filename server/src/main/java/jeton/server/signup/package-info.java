@@ -1,0 +1,2 @@
+/** Sign-ups (rules S). */
+package jeton.server.signup;

@@ -1,0 +1,92 @@
+package jeton.server.token;
+
+import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
+import java.security.GeneralSecurityException;
+import java.security.MessageDigest;
+import java.security.SecureRandom;
+import java.util.Arrays;
+import java.util.Base64;
+import java.util.OptionalLong;
+import javax.crypto.Mac;
+import javax.crypto.spec.SecretKeySpec;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+
+/**
+ * Tokens in links. Those that open something are 160 random bits, of which only the SHA-256 is kept (S7, P1). Those by
+ * which a person leaves are signed instead (HMAC-SHA-256 with a key of this install): they stand in every email, must
+ * work for years, and open nothing.
+ */
+@Component
+public class Tokens {
+  private static final SecureRandom RANDOM = new SecureRandom();
+  private static final Base64.Encoder TEXT = Base64.getUrlEncoder().withoutPadding();
+  private static final int SIGNATURE_BYTES = 16;
+  private final SecretStore store;
+  private volatile SecretKeySpec key;
+
+  Tokens(JdbcClient db) {
+    this.store = new SecretStore(db);
+  }
+
+  /** A new token of 160 bits: 27 characters that need no escaping in a URL. */
+  public static String random() {
+    byte[] bits = new byte[20];
+    RANDOM.nextBytes(bits);
+    return TEXT.encodeToString(bits);
+  }
+
+  /** What is kept of a token or a wording. */
+  public static byte[] hash(String token) {
+    try {
+      return MessageDigest.getInstance("SHA-256").digest(token.getBytes(StandardCharsets.UTF_8));
+    } catch (GeneralSecurityException everyJdkHasIt) {
+      throw new IllegalStateException(everyJdkHasIt);
+    }
+  }
+
+  /** A signed token for a person. */
+  public String sign(long personId) {
+    byte[] id = ByteBuffer.allocate(Long.BYTES).putLong(personId).array();
+    return TEXT.encodeToString(ByteBuffer.allocate(Long.BYTES + SIGNATURE_BYTES).put(id).put(signature(id)).array());
+  }
+
+  /** Whose token it is; empty for a forged one. */
+  public OptionalLong verify(String token) {
+    byte[] whole;
+    try {
+      whole = Base64.getUrlDecoder().decode(token);
+    } catch (IllegalArgumentException notBase64) {
+      return OptionalLong.empty();
+    }
+    if (whole.length != Long.BYTES + SIGNATURE_BYTES) {
+      return OptionalLong.empty();
+    }
+    byte[] id = Arrays.copyOf(whole, Long.BYTES);
+    byte[] given = Arrays.copyOfRange(whole, Long.BYTES, whole.length);
+    return MessageDigest.isEqual(signature(id), given)
+        ? OptionalLong.of(ByteBuffer.wrap(id).getLong())
+        : OptionalLong.empty();
+  }
+
+  private byte[] signature(byte[] id) {
+    try {
+      Mac mac = Mac.getInstance("HmacSHA256");
+      mac.init(key());
+      mac.update("leave".getBytes(StandardCharsets.US_ASCII));
+      return Arrays.copyOf(mac.doFinal(id), SIGNATURE_BYTES);
+    } catch (GeneralSecurityException everyJdkHasIt) {
+      throw new IllegalStateException(everyJdkHasIt);
+    }
+  }
+
+  private SecretKeySpec key() {
+    if (key == null) {
+      byte[] fresh = new byte[32];
+      RANDOM.nextBytes(fresh);
+      key = new SecretKeySpec(store.keep("leave", fresh), "HmacSHA256");
+    }
+    return key;
+  }
+}
