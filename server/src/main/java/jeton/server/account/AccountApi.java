@@ -1,5 +1,6 @@
 package jeton.server.account;
 
+import io.swagger.v3.oas.annotations.Parameter;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.security.Principal;
@@ -43,7 +44,7 @@ class AccountApi {
 
   /** Also hands out the cookie whose value must come back in the header X-XSRF-TOKEN with every change. */
   @GetMapping
-  Session get(Principal principal, CsrfToken token) {
+  Session get(@Parameter(hidden = true) Principal principal, @Parameter(hidden = true) CsrfToken token) {
     token.getToken();
     return new Session(
         principal == null ? Optional.empty() : owners.email(Long.parseLong(principal.getName())));

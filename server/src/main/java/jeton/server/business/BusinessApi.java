@@ -21,22 +21,22 @@ class BusinessApi {
 
   record Saved(int version) {}
 
-  record Save(int version, BusinessSettings settings) {}
+  record BusinessSave(int version, BusinessSettings settings) {}
 
   /** What the interface may know of the mail server: never the password. */
   record SmtpView(String host, int port, SmtpSettings.Security security, String user, boolean passwordKnown) {}
 
-  record View(int version, BusinessSettings settings, Optional<SmtpView> smtp, List<String> zones) {}
+  record BusinessView(int version, BusinessSettings settings, Optional<SmtpView> smtp, List<String> zones) {}
 
   @GetMapping
-  View get() {
+  BusinessView get() {
     Business.Snapshot now = business.now();
     List<String> zones = ZoneId.getAvailableZoneIds().stream().filter(z -> z.contains("/")).sorted().toList();
-    return new View(now.version(), now.settings(), now.smtp().map(BusinessApi::view), zones);
+    return new BusinessView(now.version(), now.settings(), now.smtp().map(BusinessApi::view), zones);
   }
 
   @PutMapping
-  Saved put(@RequestBody Save save) {
+  Saved put(@RequestBody BusinessSave save) {
     return new Saved(business.save(save.version(), save.settings()));
   }
 

@@ -2,6 +2,7 @@ package jeton.server.followup;
 
 import java.time.Clock;
 import java.time.Instant;
+import java.util.Optional;
 import jeton.core.followup.RunEnd;
 import jeton.core.people.PersonState;
 import jeton.server.history.History;
@@ -41,7 +42,22 @@ public class Departures implements DeliveryListener {
     people.changeState(personId, PersonState.LEFT, now);
     history.note(
         new History.Event(
-            now, History.Kind.LEFT, java.util.Optional.of(personId), java.util.Optional.empty(), how));
+            now, History.Kind.LEFT, Optional.of(personId), Optional.empty(), how));
+  }
+
+  /** The owner stops all emails to a person, for good. */
+  @Transactional
+  public void block(long personId) {
+    Person person = people.lock(personId);
+    if (person.state() == PersonState.BLOCKED) {
+      return;
+    }
+    Instant now = clock.instant();
+    runs.endAllOf(personId, RunEnd.PERSON_BLOCKED);
+    people.changeState(personId, PersonState.BLOCKED, now);
+    history.note(
+        new History.Event(
+            now, History.Kind.BLOCKED, Optional.of(personId), Optional.empty(), "by the owner"));
   }
 
   /** A refused address is unreachable; it hears nothing more and must be replaced (S5). */

@@ -1,5 +1,6 @@
 package jeton.server.followup;
 
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import jeton.core.followup.Wait;
@@ -25,12 +26,12 @@ class FollowUpApi {
   record StepView(
       long id, boolean ready, int waitAmount, Wait.Unit waitUnit, EmailContent email, long sent, long ahead) {}
 
-  record View(int version, String name, List<StepView> steps, long onTheirWay) {}
+  record FollowUpView(int version, String name, List<StepView> steps, long onTheirWay) {}
 
-  record Save(int version, SequenceDraft sequence) {}
+  record FollowUpSave(int version, SequenceDraft sequence) {}
 
   @GetMapping
-  View get(@PathVariable long offerId) {
+  FollowUpView get(@PathVariable long offerId) {
     return view(sequences.ofOffer(offerId));
   }
 
@@ -39,15 +40,20 @@ class FollowUpApi {
     return sequences.effect(offerId, draft);
   }
 
+  @PostMapping("/plan")
+  List<Instant> plan(@PathVariable long offerId, @RequestBody SequenceDraft draft) {
+    return sequences.plan(offerId, draft);
+  }
+
   @PutMapping
-  View put(@PathVariable long offerId, @RequestBody Save save) {
+  FollowUpView put(@PathVariable long offerId, @RequestBody FollowUpSave save) {
     return view(sequences.save(offerId, save.version(), save.sequence()));
   }
 
-  private View view(Sequence sequence) {
+  private FollowUpView view(Sequence sequence) {
     List<Sequences.StepCount> counts = sequences.counts(sequence.id());
     List<StepView> steps = sequence.steps().stream().map(email -> view(email, counts)).toList();
-    return new View(sequence.version(), sequence.name(), steps, sequences.onTheirWay(sequence.id()));
+    return new FollowUpView(sequence.version(), sequence.name(), steps, sequences.onTheirWay(sequence.id()));
   }
 
   private static StepView view(Sequence.Email email, List<Sequences.StepCount> counts) {

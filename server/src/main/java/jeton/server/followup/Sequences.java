@@ -16,6 +16,7 @@ import java.util.stream.IntStream;
 import jeton.core.followup.Plan;
 import jeton.core.followup.Progress;
 import jeton.core.followup.Ranks;
+import jeton.core.followup.SendTimes;
 import jeton.core.followup.Step;
 import jeton.core.followup.StepTiming;
 import jeton.core.followup.Wait;
@@ -102,6 +103,23 @@ public class Sequences {
     Refused.unlessNone(cleaned(draft).check());
     Sequence present = ofOffer(offerId);
     return compare(present, steps(present, draft), (run, due) -> {});
+  }
+
+  /**
+   * When each step would come for somebody who signs up now, in the draft's order. A draft step is shown where it
+   * would come if it were ready; the others do not wait for it (T7).
+   */
+  public List<Instant> plan(long offerId, SequenceDraft draft) {
+    Refused.unlessNone(cleaned(draft).check());
+    ZoneId zone = business.now().settings().zoneId();
+    List<Instant> moments = new ArrayList<>();
+    Instant anchor = clock.instant();
+    for (Step step : steps(ofOffer(offerId), draft)) {
+      Instant due = SendTimes.due(step.timing(), anchor, zone);
+      moments.add(due);
+      anchor = step.ready() ? due : anchor;
+    }
+    return moments;
   }
 
   /** Saves, and re-times everybody on their way from the same anchors (T10). */

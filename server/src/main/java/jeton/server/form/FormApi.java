@@ -35,9 +35,9 @@ class FormApi {
     this.pages = pages;
   }
 
-  record View(String key, int version, FormSettings settings, double inkContrast, double buttonContrast) {}
+  record FormView(String key, int version, FormSettings settings, double inkContrast, double buttonContrast) {}
 
-  record Save(int version, FormSettings settings) {}
+  record FormSave(int version, FormSettings settings) {}
 
   /** A page's words to be shown; with the offer's files below if it opens the incentive. */
   record WordsPreview(PageWords words, boolean withFiles) {}
@@ -46,12 +46,12 @@ class FormApi {
   record Html(String html) {}
 
   @GetMapping("/form")
-  View get(@PathVariable long offerId) {
+  FormView get(@PathVariable long offerId) {
     return view(forms.hosted(offerId));
   }
 
   @PutMapping("/form")
-  View put(@PathVariable long offerId, @RequestBody Save save) {
+  FormView put(@PathVariable long offerId, @RequestBody FormSave save) {
     return view(forms.save(offerId, save.version(), save.settings()));
   }
 
@@ -72,8 +72,8 @@ class FormApi {
     return new Html(pages.render("words", model));
   }
 
-  private static View view(Form form) {
+  private static FormView view(Form form) {
     Looks looks = form.settings().looks();
-    return new View(form.key(), form.version(), form.settings(), looks.inkContrast(), looks.buttonContrast());
+    return new FormView(form.key(), form.version(), form.settings(), looks.inkContrast(), looks.buttonContrast());
   }
 }

@@ -62,11 +62,11 @@ class TrackApi {
 
   record Made(String name, OfferKind kind) {}
 
-  record Save(int version, OfferSettings settings) {}
+  record OfferSave(int version, OfferSettings settings) {}
 
   record StateChange(OfferState state) {}
 
-  record View(
+  record OfferView(
       Offer offer,
       String address,
       Numbers.Track track,
@@ -76,7 +76,7 @@ class TrackApi {
 
   record Today(
       Instant now,
-      List<View> offers,
+      List<OfferView> offers,
       List<History.Told> news,
       Outbox.State outbox,
       long waitingToConfirm) {}
@@ -93,7 +93,7 @@ class TrackApi {
   }
 
   @GetMapping("/offers")
-  List<View> list() {
+  List<OfferView> list() {
     List<Offer> all = offers.all();
     Map<Long, Numbers.Track> tracks = numbers.tracks(all.stream().map(Offer::id).toList());
     return all.stream().map(o -> view(o, tracks.getOrDefault(o.id(), Numbers.Track.EMPTY))).toList();
@@ -101,23 +101,23 @@ class TrackApi {
 
   @PostMapping("/offers")
   @ResponseStatus(HttpStatus.CREATED)
-  View make(@RequestBody Made made) {
+  OfferView make(@RequestBody Made made) {
     return view(offers.make(made.name(), made.kind()));
   }
 
   @GetMapping("/offers/{id}")
-  View get(@PathVariable long id) {
+  OfferView get(@PathVariable long id) {
     return view(offers.get(id));
   }
 
   @PutMapping("/offers/{id}")
-  View put(@PathVariable long id, @RequestBody Save save) {
+  OfferView put(@PathVariable long id, @RequestBody OfferSave save) {
     return view(offers.save(id, save.version(), save.settings()));
   }
 
   /** Going live waits for the grave findings. */
   @PutMapping("/offers/{id}/state")
-  View changeState(@PathVariable long id, @RequestBody StateChange change) {
+  OfferView changeState(@PathVariable long id, @RequestBody StateChange change) {
     if (change.state() == OfferState.LIVE) {
       List<Finding> findings = readiness.of(offers.get(id));
       if (!Readiness.mayGoLive(findings)) {
@@ -133,7 +133,7 @@ class TrackApi {
 
   /** The body is the file itself, streamed. */
   @PostMapping(path = "/offers/{id}/files", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
-  View addFile(
+  OfferView addFile(
       @PathVariable long id,
       @RequestParam String name,
       @RequestParam Optional<Long> replaces,
@@ -150,17 +150,17 @@ class TrackApi {
   }
 
   @DeleteMapping("/offers/{id}/files/{fileId}")
-  View removeFile(@PathVariable long id, @PathVariable long fileId) {
+  OfferView removeFile(@PathVariable long id, @PathVariable long fileId) {
     return view(offers.removeFile(id, fileId));
   }
 
-  private View view(Offer offer) {
+  private OfferView view(Offer offer) {
     return view(offer, numbers.track(offer.id()));
   }
 
-  private View view(Offer offer, Numbers.Track track) {
+  private OfferView view(Offer offer, Numbers.Track track) {
     List<Finding> findings = readiness.of(offer);
-    return new View(
+    return new OfferView(
         offer,
         desk.publicUrl().of("/o/" + offer.settings().slug()),
         track,

@@ -134,7 +134,7 @@ public class MailboxPages {
     List<Map<String, Object>> rows = new ArrayList<>();
     counts.forEach(
         (address, count) ->
-            rows.add(Map.of("address", address, "count", count, "current", address.equalsIgnoreCase(chosen))));
+            rows.add(Map.of("address", address, "count", count == 1 ? "1 email" : count + " emails", "current", address.equalsIgnoreCase(chosen))));
     return rows;
   }
 

@@ -1,0 +1,2 @@
+/** The description of the API. */
+package jeton.server.apidoc;

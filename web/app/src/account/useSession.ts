@@ -1,0 +1,28 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+import { api } from '../api/client'
+
+interface Session {
+  email?: string
+}
+
+/** Who is signed in; empty for nobody. */
+export const useSession = defineStore('session', () => {
+  const email = ref('')
+
+  async function find() {
+    email.value = (await api.get<Session>('/session')).email ?? ''
+  }
+
+  async function signIn(address: string, password: string) {
+    email.value = (await api.post<Session>('/session', { email: address, password })).email ?? ''
+  }
+
+  async function signOut() {
+    await api.delete('/session')
+    email.value = ''
+    await find()
+  }
+
+  return { email, find, signIn, signOut }
+})

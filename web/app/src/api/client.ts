@@ -1,0 +1,92 @@
+import type { Problem } from './types'
+
+/** An answer that is not the one hoped for. `status` 0: the server could not be reached. */
+export class ApiFault extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly problems: Problem[] = [],
+  ) {
+    super(message)
+  }
+}
+
+const AWAY = 'Jeton cannot be reached. What you typed is still here; it is saved as soon as it answers again.'
+
+let signedOut = () => {}
+
+/** Has something done when the session is over. */
+export function onSignedOut(then: () => void) {
+  signedOut = then
+}
+
+function csrf(): string {
+  return decodeURIComponent(/(?:^|; )XSRF-TOKEN=([^;]+)/.exec(document.cookie)?.[1] ?? '')
+}
+
+async function fault(response: Response): Promise<ApiFault> {
+  const type = response.headers.get('Content-Type') ?? ''
+  const body = type.includes('json') ? await response.json() : {}
+  if (response.status === 401) {
+    signedOut()
+  }
+  const detail = body.detail ?? `Something went wrong (${response.status}). Nothing was changed.`
+  return new ApiFault(response.status, detail, body.problems ?? [])
+}
+
+async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  const headers: Record<string, string> = { Accept: 'application/json', 'X-XSRF-TOKEN': csrf() }
+  if (body !== undefined) {
+    headers['Content-Type'] = 'application/json'
+  }
+  let response: Response
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      headers,
+      body: body === undefined ? undefined : JSON.stringify(body),
+    })
+  } catch {
+    throw new ApiFault(0, AWAY)
+  }
+  if (!response.ok) {
+    throw await fault(response)
+  }
+  const text = await response.text()
+  return (text ? JSON.parse(text) : undefined) as T
+}
+
+export const api = {
+  get: <T>(path: string) => call<T>('GET', path),
+  post: <T>(path: string, body: unknown = {}) => call<T>('POST', path, body),
+  put: <T>(path: string, body: unknown) => call<T>('PUT', path, body),
+  delete: <T>(path: string) => call<T>('DELETE', path),
+}
+
+/**
+ * Streams a file to the server.
+ *
+ * @param progress hears the share sent so far, 0 to 1
+ * @returns the answer, and a way to stop
+ */
+export function upload<T>(path: string, file: File, progress: (share: number) => void) {
+  const request = new XMLHttpRequest()
+  const answer = new Promise<T>((resolve, reject) => {
+    request.open('POST', `/api${path}`)
+    request.setRequestHeader('Content-Type', 'application/octet-stream')
+    request.setRequestHeader('X-XSRF-TOKEN', csrf())
+    request.upload.onprogress = (event) => progress(event.lengthComputable ? event.loaded / event.total : 0)
+    request.onerror = () => reject(new ApiFault(0, 'The upload broke off. Nothing was changed: try it again.'))
+    request.onabort = () => reject(new ApiFault(0, 'Stopped. Nothing was changed.'))
+    request.onload = () => {
+      const body = JSON.parse(request.responseText || '{}')
+      if (request.status < 300) {
+        resolve(body as T)
+      } else {
+        reject(new ApiFault(request.status, body.detail ?? 'The file could not be kept.', body.problems ?? []))
+      }
+    }
+    request.send(file)
+  })
+  return { answer, stop: () => request.abort() }
+}

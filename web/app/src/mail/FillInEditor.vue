@@ -1,0 +1,181 @@
+<script setup lang="ts">
+import { mdiFormatBold, mdiFormatItalic, mdiFormatListBulleted, mdiLinkVariant } from '@mdi/js'
+import { Extension } from '@tiptap/core'
+import StarterKit from '@tiptap/starter-kit'
+import { EditorContent, useEditor } from '@tiptap/vue-3'
+import { ref, watch } from 'vue'
+import { fillInNode, type Menu } from './fillInNode'
+import { bodyToEditor, editorToBody, editorToLine, lineToEditor } from './fillIns'
+
+/** Writing with fill-ins: one line of plain text, or paragraphs with emphasis, lists and links. `/` offers fill-ins. */
+const props = defineProps<{ label: string; line?: boolean; problem?: string }>()
+const text = defineModel<string>({ required: true })
+const menu = ref<Menu | null>(null)
+const linking = ref(false)
+const href = ref('')
+
+const read = (html: string) => (props.line ? editorToLine(html) : editorToBody(html))
+const write = (stored: string) => (props.line ? lineToEditor(stored) : bodyToEditor(stored))
+const OneLine = Extension.create({
+  name: 'oneLine',
+  addKeyboardShortcuts: () => ({ Enter: () => true, 'Shift-Enter': () => true }),
+})
+const off = { heading: false, blockquote: false, codeBlock: false, code: false, strike: false, horizontalRule: false, underline: false } as const
+const plain = { bold: false, italic: false, bulletList: false, orderedList: false, listItem: false, link: false } as const
+
+const editor = useEditor({
+  content: write(text.value),
+  extensions: [
+    StarterKit.configure({ ...off, ...(props.line ? plain : { link: { openOnClick: false, HTMLAttributes: { rel: null, target: null } } }) }),
+    fillInNode((next) => (menu.value = next)),
+    ...(props.line ? [OneLine] : []),
+  ],
+  editorProps: {
+    attributes: { 'aria-label': props.label, role: 'textbox', 'aria-multiline': props.line ? 'false' : 'true' },
+  },
+  onUpdate: ({ editor: now }) => (text.value = read(now.getHTML())),
+})
+
+watch(text, (stored) => {
+  if (editor.value && read(editor.value.getHTML()) !== stored) {
+    editor.value.commands.setContent(write(stored), { emitUpdate: false })
+  }
+})
+
+function link() {
+  href.value = String(editor.value?.getAttributes('link').href ?? '')
+  linking.value = true
+}
+
+function setLink() {
+  linking.value = false
+  const chain = editor.value!.chain().focus().extendMarkRange('link')
+  if (href.value) {
+    chain.setLink({ href: href.value }).run()
+  } else {
+    chain.unsetLink().run()
+  }
+}
+</script>
+
+<template>
+  <div class="editor" :class="{ line, wrong: problem }">
+    <div class="row spread label small">
+      <span>{{ label }}</span>
+      <span v-if="!line && editor" class="tools" role="toolbar" :aria-label="`${label}: looks`">
+        <button aria-label="Bold" :aria-pressed="editor.isActive('bold')" @click="editor.chain().focus().toggleBold().run()">
+          <v-icon :icon="mdiFormatBold" size="18" />
+        </button>
+        <button aria-label="Italic" :aria-pressed="editor.isActive('italic')" @click="editor.chain().focus().toggleItalic().run()">
+          <v-icon :icon="mdiFormatItalic" size="18" />
+        </button>
+        <button aria-label="List" :aria-pressed="editor.isActive('bulletList')" @click="editor.chain().focus().toggleBulletList().run()">
+          <v-icon :icon="mdiFormatListBulleted" size="18" />
+        </button>
+        <button aria-label="Link" :aria-pressed="editor.isActive('link')" @click="link">
+          <v-icon :icon="mdiLinkVariant" size="18" />
+        </button>
+        <span class="quiet">/ for a fill-in</span>
+      </span>
+    </div>
+    <EditorContent :editor="editor" class="box" />
+    <p v-if="problem" class="grave small" role="alert">{{ problem }}</p>
+    <Teleport to="body">
+      <ul
+        v-if="menu"
+        class="fill-in-menu"
+        role="listbox"
+        aria-label="Fill-ins"
+        :style="{ left: `${menu.left}px`, top: `${menu.top + 4}px` }"
+      >
+        <li
+          v-for="(item, i) in menu.items"
+          :key="item.name"
+          role="option"
+          :aria-selected="i === menu.chosen"
+          @mousedown.prevent="menu.pick(item)"
+        >
+          {{ item.label }}
+        </li>
+      </ul>
+    </Teleport>
+    <v-dialog v-model="linking">
+      <v-card class="pa-2">
+        <form @submit.prevent="setLink">
+          <v-card-text>
+            <v-text-field v-model="href" autofocus label="Where does it lead?" placeholder="https://" />
+          </v-card-text>
+          <v-card-actions>
+            <v-btn @click="linking = false">Not now</v-btn>
+            <v-btn type="submit" color="primary" variant="flat">{{ href ? 'Set the link' : 'Take the link out' }}</v-btn>
+          </v-card-actions>
+        </form>
+      </v-card>
+    </v-dialog>
+  </div>
+</template>
+
+<style scoped>
+.label {
+  color: var(--quiet);
+  min-height: 24px;
+}
+.tools {
+  display: flex;
+  gap: 4px;
+  align-items: center;
+}
+.tools button {
+  padding: 1px 5px;
+  border-radius: 6px;
+}
+.tools button[aria-pressed='true'] {
+  background: var(--sand);
+}
+.box :deep(.tiptap) {
+  border: 1px solid #a9a18f;
+  border-radius: 10px;
+  padding: 9px 13px;
+  background: rgb(var(--v-theme-surface));
+}
+.box :deep(.tiptap:focus) {
+  border-color: rgb(var(--v-theme-primary));
+  box-shadow: inset 0 0 0 1px rgb(var(--v-theme-primary));
+}
+.wrong .box :deep(.tiptap) {
+  border-color: rgb(var(--v-theme-error));
+}
+.box :deep(p + p) {
+  margin-top: 10px;
+}
+.box :deep(ul),
+.box :deep(ol) {
+  padding-left: 22px;
+  margin: 6px 0;
+}
+.editor:not(.line) .box :deep(.tiptap) {
+  min-height: 130px;
+}
+</style>
+
+<style>
+.fill-in-menu {
+  position: fixed;
+  z-index: 3000;
+  list-style: none;
+  padding: 4px;
+  margin: 0;
+  min-width: 190px;
+  background: rgb(var(--v-theme-surface));
+  border: 1px solid var(--brass);
+  border-radius: 10px;
+}
+.fill-in-menu li {
+  padding: 6px 10px;
+  border-radius: 7px;
+  cursor: pointer;
+}
+.fill-in-menu li[aria-selected='true'] {
+  background: var(--sand);
+}
+</style>

@@ -1,0 +1,11 @@
+import '@fontsource-variable/figtree'
+import '@fontsource-variable/bricolage-grotesque'
+import 'vuetify/styles'
+import './styles.css'
+import { createPinia } from 'pinia'
+import { createApp } from 'vue'
+import App from './App.vue'
+import { router } from './router'
+import { vuetify } from './theme'
+
+createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app')

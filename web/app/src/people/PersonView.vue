@@ -1,0 +1,153 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { api } from '../api/client'
+import type { PersonWhole } from '../api/types'
+import { useClock } from '../demo/useClock'
+import When from '../shared/When.vue'
+import { eventWords } from '../track/words'
+import { PERSON_STATES } from './states'
+
+const route = useRoute()
+const clock = useClock()
+const whole = ref<PersonWhole | null>(null)
+const fault = ref('')
+const blocking = ref(false)
+
+async function load() {
+  try {
+    whole.value = await api.get<PersonWhole>(`/people/${route.params.id}`)
+    fault.value = ''
+  } catch (failed) {
+    fault.value = (failed as Error).message
+  }
+}
+
+async function block() {
+  blocking.value = false
+  await api.post(`/people/${route.params.id}/block`)
+  await load()
+}
+
+watch([() => clock.moves, () => route.params.id], () => void load(), { immediate: true })
+</script>
+
+<template>
+  <main class="page stack">
+    <p class="small"><router-link to="/people">All people</router-link></p>
+    <v-alert v-if="fault" type="error" variant="tonal">{{ fault }}</v-alert>
+    <v-progress-linear v-if="!whole && !fault" indeterminate color="secondary" aria-label="Loading" />
+    <template v-if="whole">
+      <div class="row">
+        <h1>{{ whole.person.email }}</h1>
+        <span class="mark" :class="{ live: whole.person.state === 'ON_THE_LIST' }">{{
+          PERSON_STATES[whole.person.state]
+        }}</span>
+        <v-btn v-if="whole.person.state !== 'BLOCKED'" class="ml-auto" @click="blocking = true">Stop their emails</v-btn>
+      </div>
+      <p class="quiet">
+        {{ whole.person.firstName || 'No first name' }} · {{ whole.person.zone ?? 'zone not known' }} · first seen
+        <When :at="whole.person.createdAt" />
+      </p>
+      <div class="halves">
+        <section class="panel" aria-labelledby="history">
+          <h2 id="history">History</h2>
+          <ol>
+            <li v-for="(event, i) in whole.history" :key="i">
+              <When class="small quiet" :at="event.at" /> <span>{{ eventWords(event) }}</span>
+            </li>
+          </ol>
+        </section>
+        <div class="stack">
+          <section class="panel" aria-labelledby="passes">
+            <h2 id="passes">Passes</h2>
+            <p v-if="whole.dossier.passes.length === 0" class="quiet">None yet.</p>
+            <dl v-for="(pass, i) in whole.dossier.passes" :key="i">
+              <dt>{{ pass.offer }}</dt>
+              <dd>
+                issued <When :at="pass.issuedAt" />, used {{ pass.uses }}{{ pass.mostUses ? ` of ${pass.mostUses}` : '' }}
+                {{ pass.uses === 1 && !pass.mostUses ? 'time' : 'times'
+                }}<template v-if="pass.expiresAt">, good until <When :at="pass.expiresAt" /></template>
+              </dd>
+            </dl>
+          </section>
+          <section class="panel" aria-labelledby="runs">
+            <h2 id="runs">Follow-ups</h2>
+            <p v-if="whole.dossier.runs.length === 0" class="quiet">None yet.</p>
+            <dl v-for="(run, i) in whole.dossier.runs" :key="i">
+              <dt>{{ run.sequence }}</dt>
+              <dd>
+                began <When :at="run.startedAt" /><template v-if="run.endedAt">, ended <When :at="run.endedAt" /></template
+                ><template v-else-if="run.nextDueAt">, next email <When :at="run.nextDueAt" /></template>
+              </dd>
+            </dl>
+          </section>
+          <section class="panel" aria-labelledby="consent">
+            <h2 id="consent">Consent</h2>
+            <dl v-for="(s, i) in whole.dossier.signUps" :key="i">
+              <dt>{{ s.offer }}, <When :at="s.at" /></dt>
+              <dd>
+                <template v-if="s.wording">{{ s.consentGiven ? 'Ticked' : 'Did not tick' }}: “{{ s.wording }}”</template>
+                <template v-else>The form had no box.</template>
+                <span class="small quiet">
+                  On {{ s.page }}, from {{ s.network }}.
+                  <template v-if="s.confirmedAt"
+                    >Confirmed <When :at="s.confirmedAt" />: {{ s.confirmedBy }}, from {{ s.confirmedNetwork }}.</template
+                  >
+                </span>
+              </dd>
+            </dl>
+          </section>
+        </div>
+      </div>
+    </template>
+    <v-dialog v-model="blocking">
+      <v-card class="pa-2">
+        <v-card-title><h2>Stop their emails?</h2></v-card-title>
+        <v-card-text>Nothing more is sent to {{ whole?.person.email }}, also when they sign up again.</v-card-text>
+        <v-card-actions>
+          <v-btn @click="blocking = false">Go on sending</v-btn>
+          <v-btn color="error" variant="flat" @click="block">Stop them</v-btn>
+        </v-card-actions>
+      </v-card>
+    </v-dialog>
+  </main>
+</template>
+
+<style scoped>
+h1 {
+  overflow-wrap: anywhere;
+}
+.halves {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 16px;
+  align-items: start;
+}
+ol {
+  list-style: none;
+  padding: 0;
+  margin-top: 8px;
+}
+li {
+  display: grid;
+  grid-template-columns: 120px 1fr;
+  gap: 8px;
+  padding: 5px 0;
+}
+dl {
+  border-top: 1px solid var(--line);
+  padding: 8px 0;
+}
+dt {
+  font-weight: 600;
+}
+dd .small {
+  display: block;
+}
+@media (max-width: 900px) {
+  .halves {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,121 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { api } from '../api/client'
+import type { OfferView, PeoplePage } from '../api/types'
+
+interface Found {
+  words: string
+  kind: string
+  to: string
+}
+
+const emit = defineEmits<{ close: [] }>()
+const router = useRouter()
+const words = ref('')
+const offers = ref<OfferView[]>([])
+const people = ref<Found[]>([])
+const chosen = ref(0)
+let run = 0
+
+const COMMANDS: Found[] = [
+  { words: 'Make a new offer', kind: 'do', to: '/offers?new=1' },
+  { words: 'Today', kind: 'go to', to: '/today' },
+  { words: 'Offers', kind: 'go to', to: '/offers' },
+  { words: 'People', kind: 'go to', to: '/people' },
+  { words: 'Setup: business, sender, mail server', kind: 'go to', to: '/setup' },
+]
+
+const found = computed<Found[]>(() => {
+  const wanted = words.value.trim().toLowerCase()
+  const stops = offers.value.flatMap(({ offer }) => [
+    { words: offer.settings.name, kind: 'offer', to: `/offers/${offer.id}/give` },
+    {
+      words: `${offer.settings.name}: ${offer.settings.confirm.email.subject}`,
+      kind: 'email',
+      to: `/offers/${offer.id}/confirm`,
+    },
+    {
+      words: `${offer.settings.name}: ${offer.settings.handOver.email.subject}`,
+      kind: 'email',
+      to: `/offers/${offer.id}/hand-over`,
+    },
+  ])
+  const fixed = [...stops, ...COMMANDS].filter((item) => item.words.toLowerCase().includes(wanted))
+  return [...fixed.slice(0, 8), ...people.value]
+})
+
+watch(words, async () => {
+  chosen.value = 0
+  const mine = ++run
+  if (words.value.trim().length < 2) {
+    people.value = []
+    return
+  }
+  const page = await api.get<PeoplePage>(`/people?size=5&words=${encodeURIComponent(words.value)}`)
+  if (mine === run) {
+    people.value = page.people.map((p) => ({ words: p.email, kind: 'person', to: `/people/${p.id}` }))
+  }
+})
+
+function go(item: Found | undefined) {
+  if (item) {
+    emit('close')
+    void router.push(item.to)
+  }
+}
+
+const move = (by: number) => (chosen.value = Math.max(0, Math.min(found.value.length - 1, chosen.value + by)))
+
+void api.get<OfferView[]>('/offers').then((all) => (offers.value = all))
+</script>
+
+<template>
+  <v-dialog :model-value="true" max-width="560" @update:model-value="emit('close')">
+    <v-card class="pa-4">
+      <v-text-field
+        v-model="words"
+        autofocus
+        label="Find an offer, a person, an email or a command"
+        role="combobox"
+        aria-controls="found"
+        aria-expanded="true"
+        @keydown.down.prevent="move(1)"
+        @keydown.up.prevent="move(-1)"
+        @keydown.enter.prevent="go(found[chosen])"
+      />
+      <ul id="found" role="listbox" aria-label="Found">
+        <li
+          v-for="(item, i) in found"
+          :key="item.kind + item.to + item.words"
+          role="option"
+          :aria-selected="i === chosen"
+          @click="go(item)"
+          @mousemove="chosen = i"
+        >
+          <span>{{ item.words }}</span> <small class="quiet">{{ item.kind }}</small>
+        </li>
+      </ul>
+      <p v-if="found.length === 0" class="quiet pa-2">Nothing of that name. Try fewer letters.</p>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+ul {
+  list-style: none;
+  padding: 0;
+  margin-top: 10px;
+}
+li {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  padding: 7px 10px;
+  border-radius: 8px;
+  cursor: pointer;
+}
+li[aria-selected='true'] {
+  background: var(--sand);
+}
+</style>

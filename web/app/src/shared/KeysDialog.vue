@@ -1,0 +1,46 @@
+<script setup lang="ts">
+const emit = defineEmits<{ close: [] }>()
+const KEYS = [
+  ['1 – 5', 'The stops of an offer: Give, Ask, Confirm, Hand over, Follow up'],
+  ['P', 'The next size of the preview'],
+  ['/', 'A fill-in, while writing an email'],
+  ['Ctrl K', 'Find an offer, a person or a command'],
+  ['Alt ↑ Alt ↓', 'Move the field or email that has the focus'],
+  ['?', 'This list'],
+]
+</script>
+
+<template>
+  <v-dialog :model-value="true" @update:model-value="emit('close')">
+    <v-card>
+      <v-card-title><h2>Keys</h2></v-card-title>
+      <v-card-text>
+        <dl>
+          <template v-for="[key, words] in KEYS" :key="key">
+            <dt>
+              <kbd>{{ key }}</kbd>
+            </dt>
+            <dd>{{ words }}</dd>
+          </template>
+        </dl>
+      </v-card-text>
+      <v-card-actions><v-btn @click="emit('close')">Close</v-btn></v-card-actions>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+dl {
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 8px 16px;
+}
+kbd {
+  border: 1px solid var(--line);
+  border-radius: 6px;
+  padding: 1px 7px;
+  font: inherit;
+  font-size: 13px;
+  white-space: nowrap;
+}
+</style>

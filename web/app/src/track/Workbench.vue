@@ -1,0 +1,51 @@
+<script setup lang="ts">
+/** A stop's workbench: left the settings, right what will be seen. */
+defineProps<{ wide?: boolean }>()
+</script>
+
+<template>
+  <div class="bench" :class="{ wide }">
+    <section class="left" aria-label="Settings"><slot name="settings" /></section>
+    <section class="right" aria-label="Preview"><slot name="preview" /></section>
+  </div>
+</template>
+
+<style scoped>
+.bench {
+  display: grid;
+  grid-template-columns: minmax(0, 5fr) minmax(0, 7fr);
+  border: 1px solid var(--line);
+  border-radius: 10px;
+  background: rgb(var(--v-theme-surface));
+  min-height: 520px;
+}
+.bench.wide {
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+}
+.left {
+  padding: 18px 20px 24px;
+  display: grid;
+  gap: 16px;
+  align-content: start;
+}
+.right {
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+  padding: 14px 18px 18px;
+  background: var(--sand);
+  border-left: 1px solid var(--line);
+  border-radius: 0 9px 9px 0;
+}
+@media (max-width: 900px) {
+  .bench,
+  .bench.wide {
+    grid-template-columns: 1fr;
+  }
+  .right {
+    border-left: 0;
+    border-top: 1px solid var(--line);
+    border-radius: 0 0 9px 9px;
+  }
+}
+</style>

@@ -1,0 +1,32 @@
+import { ref } from 'vue'
+import { api } from '../api/client'
+import type { OfferSettings, OfferView } from '../api/types'
+import { useDocument, type Versioned } from '../shared/useDocument'
+
+/** An offer with its track: counts and findings that follow each change, and its settings as a document. */
+export function useTrack(id: number) {
+  const view = ref<OfferView | null>(null)
+  const fault = ref('')
+
+  async function refresh() {
+    try {
+      view.value = await api.get<OfferView>(`/offers/${id}`)
+      fault.value = ''
+    } catch (failed) {
+      fault.value = (failed as Error).message
+    }
+  }
+
+  function versioned(from: OfferView): Versioned<OfferSettings> {
+    view.value = from
+    return { version: from.offer.version, value: structuredClone(from.offer.settings) }
+  }
+
+  const settings = useDocument<OfferSettings>({
+    load: async () => versioned(await api.get<OfferView>(`/offers/${id}`)),
+    save: async (version, value) =>
+      versioned(await api.put<OfferView>(`/offers/${id}`, { version, settings: value })),
+  })
+
+  return { view, fault, refresh, settings }
+}
