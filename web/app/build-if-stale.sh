@@ -9,6 +9,8 @@ if [ ! -d node_modules ] || [ "$(cat node_modules/.lock-stamp 2>/dev/null)" != "
   echo "$lock" > node_modules/.lock-stamp
 fi
 
+[ "${1:-}" != packages ] || exit 0
+
 mapfile -d '' -t sources < <(find src public index.html vite.config.ts tsconfig.json package-lock.json -type f -print0 2>/dev/null | sort -z)
 now=$(stamp "${sources[@]}")
 if [ "$(cat dist/.source-stamp 2>/dev/null)" != "$now" ]; then

@@ -67,9 +67,16 @@ async function signOut() {
 <template>
   <v-app>
     <header v-if="session.email && !route.meta.open" class="top">
-      <router-link to="/today" class="brand"><img src="/token.svg" alt="" width="28" height="28" /> Jeton</router-link>
+      <router-link to="/today" class="brand"
+        ><img src="/token.svg" alt="" width="28" height="28" /> Jeton</router-link
+      >
       <nav aria-label="Main">
-        <router-link v-for="item in NAV" :key="item.to" :to="item.to" :class="{ here: route.path.startsWith(item.to) }">
+        <router-link
+          v-for="item in NAV"
+          :key="item.to"
+          :to="item.to"
+          :class="{ here: route.path.startsWith(item.to) }"
+        >
           <v-icon :icon="item.icon" size="18" aria-hidden="true" /> {{ item.words }}
         </router-link>
       </nav>
@@ -78,7 +85,9 @@ async function signOut() {
       </button>
       <v-menu>
         <template #activator="{ props }">
-          <button v-bind="props" class="who" :aria-label="`Signed in as ${session.email}`">{{ initials }}</button>
+          <button v-bind="props" class="who" :aria-label="`Signed in as ${session.email}`">
+            {{ initials }}
+          </button>
         </template>
         <v-list density="compact">
           <v-list-item :title="session.email" subtitle="signed in" />
@@ -108,7 +117,9 @@ async function signOut() {
   display: flex;
   align-items: center;
   gap: 9px;
-  font: 700 20px 'Bricolage Grotesque Variable', sans-serif;
+  font:
+    700 20px 'Bricolage Grotesque Variable',
+    sans-serif;
   text-decoration: none;
 }
 nav {

@@ -17,15 +17,27 @@ export const router = createRouter({
       meta: { title: 'Offer' },
     },
     { path: '/people', component: () => import('./people/PeopleView.vue'), meta: { title: 'People' } },
-    { path: '/people/:id(\\d+)', component: () => import('./people/PersonView.vue'), meta: { title: 'Person' } },
+    {
+      path: '/people/:id(\\d+)',
+      component: () => import('./people/PersonView.vue'),
+      meta: { title: 'Person' },
+    },
     { path: '/setup', component: () => import('./business/SetupView.vue'), meta: { title: 'Setup' } },
-    { path: '/sign-in', component: () => import('./account/SignInView.vue'), meta: { title: 'Sign in', open: true } },
+    {
+      path: '/sign-in',
+      component: () => import('./account/SignInView.vue'),
+      meta: { title: 'Sign in', open: true },
+    },
     {
       path: '/welcome/:token',
       component: () => import('./account/WelcomeView.vue'),
       meta: { title: 'Welcome', open: true },
     },
-    { path: '/:pathMatch(.*)*', component: () => import('./shared/NotHere.vue'), meta: { title: 'Not here' } },
+    {
+      path: '/:pathMatch(.*)*',
+      component: () => import('./shared/NotHere.vue'),
+      meta: { title: 'Not here' },
+    },
   ],
 })
 

@@ -16,7 +16,12 @@ const light = {
     'on-surface': '#1C2A26',
     'on-primary': '#FFFFFF',
   },
-  variables: { 'border-color': '#8C8574', 'border-opacity': 0.35, 'medium-emphasis-opacity': 0.78 },
+  variables: {
+    'high-emphasis-opacity': 1,
+    'border-color': '#8C8574',
+    'border-opacity': 0.35,
+    'medium-emphasis-opacity': 0.78,
+  },
 }
 
 const dark = {
@@ -34,7 +39,7 @@ const dark = {
     'on-surface': '#ECE7DA',
     'on-primary': '#10211D',
   },
-  variables: { 'border-color': '#B9B29F', 'border-opacity': 0.28 },
+  variables: { 'high-emphasis-opacity': 1, 'border-color': '#B9B29F', 'border-opacity': 0.28 },
 }
 
 /** Vuetify in Jeton's clothes: hairlines instead of shadows, corners of 10 px, its own two typefaces. */
@@ -44,7 +49,14 @@ export const vuetify = createVuetify({
   defaults: {
     VBtn: { variant: 'outlined', rounded: 'lg', elevation: 0, ripple: false },
     VTextField: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
-    VTextarea: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary', autoGrow: true, rows: 2 },
+    VTextarea: {
+      variant: 'outlined',
+      density: 'compact',
+      hideDetails: 'auto',
+      color: 'primary',
+      autoGrow: true,
+      rows: 2,
+    },
     VSelect: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
     VAutocomplete: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
     VSwitch: { color: 'primary', density: 'compact', hideDetails: 'auto', inset: true },

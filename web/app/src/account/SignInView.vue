@@ -29,9 +29,18 @@ async function signIn() {
 <template>
   <main class="door">
     <form class="panel stack" @submit.prevent="signIn">
-      <div class="row"><img src="/token.svg" alt="" width="34" height="34" /><h1>Sign in to Jeton</h1></div>
+      <div class="row">
+        <img src="/token.svg" alt="" width="34" height="34" />
+        <h1>Sign in to Jeton</h1>
+      </div>
       <v-text-field v-model="email" label="Email" type="email" autocomplete="username" autofocus required />
-      <v-text-field v-model="password" label="Password" type="password" autocomplete="current-password" required />
+      <v-text-field
+        v-model="password"
+        label="Password"
+        type="password"
+        autocomplete="current-password"
+        required
+      />
       <p v-if="wrong" class="grave" role="alert">{{ wrong }}</p>
       <v-btn type="submit" color="primary" variant="flat" size="large" :loading="busy">Sign in</v-btn>
     </form>

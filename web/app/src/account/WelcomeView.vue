@@ -17,7 +17,11 @@ const at = (field: string) => problems.value.find((p) => p.field === field)?.mes
 async function make() {
   busy.value = true
   try {
-    await api.post('/session/welcome', { token: route.params.token, email: email.value, password: password.value })
+    await api.post('/session/welcome', {
+      token: route.params.token,
+      email: email.value,
+      password: password.value,
+    })
     await session.signIn(email.value, password.value)
     await router.push('/setup')
   } catch (fault) {
@@ -32,9 +36,18 @@ async function make() {
 <template>
   <main class="door">
     <form class="panel stack" @submit.prevent="make">
-      <div class="row"><img src="/token.svg" alt="" width="34" height="34" /><h1>Welcome to Jeton</h1></div>
+      <div class="row">
+        <img src="/token.svg" alt="" width="34" height="34" />
+        <h1>Welcome to Jeton</h1>
+      </div>
       <p>Make the account you will sign in with. This link works once.</p>
-      <v-text-field v-model="email" label="Your email" type="email" autocomplete="username" :error-messages="at('email')" />
+      <v-text-field
+        v-model="email"
+        label="Your email"
+        type="email"
+        autocomplete="username"
+        :error-messages="at('email')"
+      />
       <v-text-field
         v-model="password"
         label="A password of ten characters or more"

@@ -76,14 +76,17 @@ export function upload<T>(path: string, file: File, progress: (share: number) =>
     request.setRequestHeader('Content-Type', 'application/octet-stream')
     request.setRequestHeader('X-XSRF-TOKEN', csrf())
     request.upload.onprogress = (event) => progress(event.lengthComputable ? event.loaded / event.total : 0)
-    request.onerror = () => reject(new ApiFault(0, 'The upload broke off. Nothing was changed: try it again.'))
+    request.onerror = () =>
+      reject(new ApiFault(0, 'The upload broke off. Nothing was changed: try it again.'))
     request.onabort = () => reject(new ApiFault(0, 'Stopped. Nothing was changed.'))
     request.onload = () => {
       const body = JSON.parse(request.responseText || '{}')
       if (request.status < 300) {
         resolve(body as T)
       } else {
-        reject(new ApiFault(request.status, body.detail ?? 'The file could not be kept.', body.problems ?? []))
+        reject(
+          new ApiFault(request.status, body.detail ?? 'The file could not be kept.', body.problems ?? []),
+        )
       }
     }
     request.send(file)

@@ -47,7 +47,9 @@ watch(
       <h1>Setup</h1>
       <SavedNote :document="setup as Document<unknown>" />
     </div>
-    <v-alert v-if="setup.state.value === 'failed'" type="error" variant="tonal">{{ setup.message.value }}</v-alert>
+    <v-alert v-if="setup.state.value === 'failed'" type="error" variant="tonal">{{
+      setup.message.value
+    }}</v-alert>
     <v-progress-linear v-if="!s" indeterminate color="secondary" aria-label="Loading" />
     <div v-else class="halves">
       <section class="panel stack" aria-labelledby="identity">
@@ -82,7 +84,11 @@ watch(
                 @click="s.palette.splice(i, 1)"
               />
             </div>
-            <v-btn v-if="s.palette.length < 8" size="small" :prepend-icon="mdiPlus" @click="s.palette.push('#16423C')"
+            <v-btn
+              v-if="s.palette.length < 8"
+              size="small"
+              :prepend-icon="mdiPlus"
+              @click="s.palette.push('#16423C')"
               >Add a colour</v-btn
             >
           </div>
@@ -92,7 +98,11 @@ watch(
       <div class="stack">
         <section id="sender" class="panel stack" aria-labelledby="sender-title">
           <h2 id="sender-title">Who the emails come from</h2>
-          <v-text-field v-model="s.senderName" label="Sender's name" :error-messages="setup.problemAt('senderName')" />
+          <v-text-field
+            v-model="s.senderName"
+            label="Sender's name"
+            :error-messages="setup.problemAt('senderName')"
+          />
           <v-text-field
             v-model="s.senderEmail"
             label="Sender's address"
@@ -136,7 +146,9 @@ fieldset {
   border: 0;
 }
 legend {
-  font: 650 15px 'Bricolage Grotesque Variable', sans-serif;
+  font:
+    650 15px 'Bricolage Grotesque Variable',
+    sans-serif;
 }
 .colour {
   display: grid;

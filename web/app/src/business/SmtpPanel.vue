@@ -26,7 +26,13 @@ watch(
   (known) => {
     changing.value = !known
     if (known) {
-      smtp.value = { host: known.host, port: known.port, security: known.security, user: known.user, password: '' }
+      smtp.value = {
+        host: known.host,
+        port: known.port,
+        security: known.security,
+        user: known.user,
+        password: '',
+      }
     }
   },
   { immediate: true },
@@ -65,7 +71,13 @@ const test = () =>
     <template v-if="changing">
       <div class="row">
         <v-text-field v-model="smtp.host" label="Server" :error-messages="at('host')" />
-        <v-text-field v-model.number="smtp.port" class="port" type="number" label="Port" :error-messages="at('port')" />
+        <v-text-field
+          v-model.number="smtp.port"
+          class="port"
+          type="number"
+          label="Port"
+          :error-messages="at('port')"
+        />
       </div>
       <v-select v-model="smtp.security" :items="SECURITY" label="Kept private by" />
       <v-text-field v-model="smtp.user" label="User" autocomplete="off" :error-messages="at('user')" />

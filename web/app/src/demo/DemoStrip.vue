@@ -88,6 +88,7 @@ watch([() => clock.moves, () => clock.tick], () => void look(), { immediate: tru
   border: 1px solid #7d9a92;
   border-radius: 8px;
   padding: 2px 10px;
+  color: inherit;
 }
 .demo button:disabled {
   opacity: 0.6;

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import type { StepDraft } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
 import { useClock } from '../demo/useClock'
+import { asAoifeReads } from '../mail/fillIns'
 import { exact, when } from '../shared/when'
 
 /** The emails as tokens on days to come, for somebody who signs up now; weekends shaded. */
@@ -51,7 +52,12 @@ function words(at: Date, options: Intl.DateTimeFormatOptions) {
 }
 
 function startOfDay(now: Date) {
-  const [h, m, s] = words(now, { hour: '2-digit', minute: '2-digit', second: '2-digit', hourCycle: 'h23' }).split(':')
+  const [h, m, s] = words(now, {
+    hour: '2-digit',
+    minute: '2-digit',
+    second: '2-digit',
+    hourCycle: 'h23',
+  }).split(':')
   return new Date(now.getTime() - (Number(h) * 3600 + Number(m) * 60 + Number(s)) * 1000)
 }
 
@@ -61,7 +67,9 @@ const days = (at: Date, start: Date) => (at.getTime() - start.getTime()) / 86_40
 <template>
   <div class="scale" :style="{ '--days': scale.length, '--rows': rows }">
     <div class="days" aria-hidden="true">
-      <span v-for="d in dayMarks" :key="d.i" :class="{ weekend: d.weekend }"><i class="small">{{ d.label }}</i></span>
+      <span v-for="d in dayMarks" :key="d.i" :class="{ weekend: d.weekend }"
+        ><i class="small">{{ d.label }}</i></span
+      >
     </div>
     <button
       v-for="t in tokens"
@@ -74,7 +82,7 @@ const days = (at: Date, start: Date) => (at.getTime() - start.getTime()) / 86_40
     >
       <span class="token"><i /></span>
       <span class="words small">
-        <strong>{{ t.step.email.subject.replace(/\{\{[^}]*\}\}/g, '') || 'No subject' }}</strong>
+        <strong>{{ asAoifeReads(t.step.email.subject) || 'No subject' }}</strong>
         {{ when(t.at, clock.now(), business.zone) }}{{ t.step.ready ? '' : ' · draft' }}
       </span>
     </button>

@@ -74,8 +74,15 @@ watch(
 <template>
   <Workbench wide>
     <template #settings>
-      <v-alert v-if="sequence.state.value === 'failed'" type="error" variant="tonal">{{ sequence.message.value }}</v-alert>
-      <v-progress-linear v-if="sequence.state.value === 'loading'" indeterminate color="secondary" aria-label="Loading" />
+      <v-alert v-if="sequence.state.value === 'failed'" type="error" variant="tonal">{{
+        sequence.message.value
+      }}</v-alert>
+      <v-progress-linear
+        v-if="sequence.state.value === 'loading'"
+        indeterminate
+        color="secondary"
+        aria-label="Loading"
+      />
       <template v-if="sequence.value.value">
         <div class="row spread">
           <h2>{{ sequence.value.value.name }}</h2>
@@ -87,10 +94,12 @@ watch(
             <li v-if="effect.withinTheHour > 0">
               {{ people(effect.withinTheHour) }} would get an email within the next hour.
             </li>
-            <li v-if="effect.retimed > 0">{{ people(effect.retimed) }} would get their next email at another time.</li>
+            <li v-if="effect.retimed > 0">
+              {{ people(effect.retimed) }} would get their next email at another time.
+            </li>
             <li v-if="effect.pastNewSteps > 0">
-              {{ people(effect.pastNewSteps) }} {{ effect.pastNewSteps === 1 ? 'is' : 'are' }} past that place and will not
-              get it.
+              {{ people(effect.pastNewSteps) }} {{ effect.pastNewSteps === 1 ? 'is' : 'are' }} past that place
+              and will not get it.
             </li>
           </ul>
           <div class="row mt-2">
@@ -101,7 +110,13 @@ watch(
         <div v-if="steps.length === 0" class="empty">
           <p>No emails yet. A short letter two days later is a good start.</p>
         </div>
-        <DayScale v-else-if="moments" :steps="steps" :moments="moments" :chosen="chosen" @choose="chosen = $event" />
+        <DayScale
+          v-else-if="moments"
+          :steps="steps"
+          :moments="moments"
+          :chosen="chosen"
+          @choose="chosen = $event"
+        />
         <VueDraggable id="steps" v-model="sequence.value.value.steps" handle=".handle" class="stack tight">
           <StepCard
             v-for="(s, i) in steps"
@@ -134,8 +149,15 @@ watch(
               chosen === 0 ? 'after it was handed over' : 'after the email before it was sent'
             }}</span>
           </div>
-          <v-switch v-model="step.ready" :label="step.ready ? 'Ready: it is sent' : 'Draft: it is passed over'" />
-          <EmailFields v-model="step.email" :path="`steps[${chosen}].email`" :problem-at="sequence.problemAt" />
+          <v-switch
+            v-model="step.ready"
+            :label="step.ready ? 'Ready: it is sent' : 'Draft: it is passed over'"
+          />
+          <EmailFields
+            v-model="step.email"
+            :path="`steps[${chosen}].email`"
+            :problem-at="sequence.problemAt"
+          />
           <div><v-btn size="small" color="error" @click="removing = true">Remove this email</v-btn></div>
         </div>
       </template>
@@ -149,8 +171,8 @@ watch(
     <v-card class="pa-2">
       <v-card-title><h2>Remove this email?</h2></v-card-title>
       <v-card-text>
-        “{{ step?.email.subject }}” is taken out.
-        {{ people((step && counts(step)?.ahead) || 0) }} would have got it next; they go on with the one after it.
+        “{{ step?.email.subject }}” is taken out. {{ people((step && counts(step)?.ahead) || 0) }} would have
+        got it next; they go on with the one after it.
       </v-card-text>
       <v-card-actions>
         <v-btn @click="removing = false">Keep it</v-btn>

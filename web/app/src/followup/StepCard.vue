@@ -2,10 +2,16 @@
 import { mdiDrag } from '@mdi/js'
 import { computed } from 'vue'
 import type { StepDraft, StepView } from '../api/types'
+import { asAoifeReads } from '../mail/fillIns'
 import { people, waitWords } from '../shared/when'
 
 /** One email of a follow-up in the list: its subject, its wait and its numbers. */
-const props = defineProps<{ step: StepDraft; counts: StepView | undefined; number: number; chosen: boolean }>()
+const props = defineProps<{
+  step: StepDraft
+  counts: StepView | undefined
+  number: number
+  chosen: boolean
+}>()
 const emit = defineEmits<{ choose: []; move: [by: number] }>()
 const numbers = computed(() => {
   const counts = props.counts
@@ -24,7 +30,7 @@ const numbers = computed(() => {
       <v-icon :icon="mdiDrag" size="20" />
     </button>
     <button class="main" :aria-pressed="chosen" @click="emit('choose')">
-      <strong>{{ step.email.subject || 'No subject yet' }}</strong>
+      <strong>{{ asAoifeReads(step.email.subject) || 'No subject yet' }}</strong>
       <span class="small quiet">{{ waitWords(step.waitAmount, step.waitUnit) }}</span>
     </button>
     <span class="small side" :class="{ grave: !step.ready }">{{

@@ -32,7 +32,10 @@ const { answer, fault } = useLatest(
 <template>
   <div class="row">
     <SizeChoice v-model="size" :sizes="SIZES" />
-    <v-switch v-model="nameKnown" :label="nameKnown ? 'as Aoife reads it' : 'as somebody without a name reads it'" />
+    <v-switch
+      v-model="nameKnown"
+      :label="nameKnown ? 'as Aoife reads it' : 'as somebody without a name reads it'"
+    />
   </div>
   <v-alert v-if="fault" type="warning" variant="tonal" density="compact">{{ fault }}</v-alert>
   <template v-if="answer">
@@ -42,7 +45,13 @@ const { answer, fault } = useLatest(
       <p class="small quiet">{{ answer.preview }}</p>
     </div>
     <pre v-if="size === 'Plain text'" tabindex="0">{{ answer.plain }}</pre>
-    <PreviewFrame v-else :html="answer.html" :phone="size === 'Phone'" title="The email" />
+    <PreviewFrame
+      v-else
+      :html="answer.html"
+      :phone="size === 'Phone'"
+      title="The email"
+      :desktop-width="680"
+    />
   </template>
 </template>
 
@@ -54,7 +63,9 @@ const { answer, fault } = useLatest(
   padding: 10px 16px;
 }
 .subject {
-  font: 650 18px 'Bricolage Grotesque Variable', sans-serif;
+  font:
+    650 18px 'Bricolage Grotesque Variable',
+    sans-serif;
 }
 pre {
   flex: 1;

@@ -19,12 +19,20 @@ const words = computed({
   <NodeViewWrapper as="span">
     <v-menu :close-on-content-click="false">
       <template #activator="{ props: activator }">
-        <button type="button" v-bind="activator" class="chip-fill-in" contenteditable="false">{{ labelOf(name) }}</button>
+        <button type="button" v-bind="activator" class="chip-fill-in" contenteditable="false">
+          {{ labelOf(name) }}
+        </button>
       </template>
       <v-card class="pa-3" width="280">
-        <v-text-field v-model="words" label="When it is not known, say" :placeholder="usual" persistent-placeholder />
+        <v-text-field
+          v-model="words"
+          label="When it is not known, say"
+          :placeholder="usual"
+          persistent-placeholder
+        />
         <p class="small quiet mt-1">
-          Left empty: {{ usual ? `“${usual}”, as set in Setup` : 'nothing at all. Setup has words for everywhere.' }}
+          Left empty:
+          {{ usual ? `“${usual}”, as set in Setup` : 'nothing at all. Setup has words for everywhere.' }}
         </p>
       </v-card>
     </v-menu>

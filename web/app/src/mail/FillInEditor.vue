@@ -20,18 +20,40 @@ const OneLine = Extension.create({
   name: 'oneLine',
   addKeyboardShortcuts: () => ({ Enter: () => true, 'Shift-Enter': () => true }),
 })
-const off = { heading: false, blockquote: false, codeBlock: false, code: false, strike: false, horizontalRule: false, underline: false } as const
-const plain = { bold: false, italic: false, bulletList: false, orderedList: false, listItem: false, link: false } as const
+const off = {
+  heading: false,
+  blockquote: false,
+  codeBlock: false,
+  code: false,
+  strike: false,
+  horizontalRule: false,
+  underline: false,
+} as const
+const plain = {
+  bold: false,
+  italic: false,
+  bulletList: false,
+  orderedList: false,
+  listItem: false,
+  link: false,
+} as const
 
 const editor = useEditor({
   content: write(text.value),
   extensions: [
-    StarterKit.configure({ ...off, ...(props.line ? plain : { link: { openOnClick: false, HTMLAttributes: { rel: null, target: null } } }) }),
+    StarterKit.configure({
+      ...off,
+      ...(props.line ? plain : { link: { openOnClick: false, HTMLAttributes: { rel: null, target: null } } }),
+    }),
     fillInNode((next) => (menu.value = next)),
     ...(props.line ? [OneLine] : []),
   ],
   editorProps: {
-    attributes: { 'aria-label': props.label, role: 'textbox', 'aria-multiline': props.line ? 'false' : 'true' },
+    attributes: {
+      'aria-label': props.label,
+      role: 'textbox',
+      'aria-multiline': props.line ? 'false' : 'true',
+    },
   },
   onUpdate: ({ editor: now }) => (text.value = read(now.getHTML())),
 })
@@ -63,13 +85,25 @@ function setLink() {
     <div class="row spread label small">
       <span>{{ label }}</span>
       <span v-if="!line && editor" class="tools" role="toolbar" :aria-label="`${label}: looks`">
-        <button aria-label="Bold" :aria-pressed="editor.isActive('bold')" @click="editor.chain().focus().toggleBold().run()">
+        <button
+          aria-label="Bold"
+          :aria-pressed="editor.isActive('bold')"
+          @click="editor.chain().focus().toggleBold().run()"
+        >
           <v-icon :icon="mdiFormatBold" size="18" />
         </button>
-        <button aria-label="Italic" :aria-pressed="editor.isActive('italic')" @click="editor.chain().focus().toggleItalic().run()">
+        <button
+          aria-label="Italic"
+          :aria-pressed="editor.isActive('italic')"
+          @click="editor.chain().focus().toggleItalic().run()"
+        >
           <v-icon :icon="mdiFormatItalic" size="18" />
         </button>
-        <button aria-label="List" :aria-pressed="editor.isActive('bulletList')" @click="editor.chain().focus().toggleBulletList().run()">
+        <button
+          aria-label="List"
+          :aria-pressed="editor.isActive('bulletList')"
+          @click="editor.chain().focus().toggleBulletList().run()"
+        >
           <v-icon :icon="mdiFormatListBulleted" size="18" />
         </button>
         <button aria-label="Link" :aria-pressed="editor.isActive('link')" @click="link">
@@ -107,7 +141,9 @@ function setLink() {
           </v-card-text>
           <v-card-actions>
             <v-btn @click="linking = false">Not now</v-btn>
-            <v-btn type="submit" color="primary" variant="flat">{{ href ? 'Set the link' : 'Take the link out' }}</v-btn>
+            <v-btn type="submit" color="primary" variant="flat">{{
+              href ? 'Set the link' : 'Take the link out'
+            }}</v-btn>
           </v-card-actions>
         </form>
       </v-card>

@@ -86,8 +86,17 @@ export function fillInNode(show: (menu: Menu | null) => void) {
           char: '/',
           items: ({ query }) => FILL_INS.filter((f) => f.label.toLowerCase().startsWith(query.toLowerCase())),
           command: ({ editor, range, props }) =>
-            editor.chain().focus().insertContentAt(range, { type: 'fillIn', attrs: { name: props.name } }).run(),
-          render: () => ({ onStart: open, onUpdate: open, onKeyDown: ({ event }) => press(event), onExit: () => set(null) }),
+            editor
+              .chain()
+              .focus()
+              .insertContentAt(range, { type: 'fillIn', attrs: { name: props.name } })
+              .run(),
+          render: () => ({
+            onStart: open,
+            onUpdate: open,
+            onKeyDown: ({ event }) => press(event),
+            onExit: () => set(null),
+          }),
         }),
       ]
     },

@@ -32,6 +32,12 @@ function withChips(html: string): string {
   )
 }
 
+/** How a text with fill-ins reads to Aoife, the reader all previews imagine. */
+export function asAoifeReads(text: string): string {
+  const values: Record<string, string> = { first_name: 'Aoife', email: 'aoife@mail.example' }
+  return text.replace(FORM, (_, name: string) => values[name] ?? labelOf(name))
+}
+
 /** Stored HTML for the editor. Fill-ins inside an address stay text: an attribute holds no chip. */
 export function bodyToEditor(html: string): string {
   return html.replace(/(<[^>]*>)|([^<]+)/g, (_, tag?: string, text?: string) => tag ?? withChips(text ?? ''))

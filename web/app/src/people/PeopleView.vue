@@ -75,7 +75,10 @@ void api.get<OfferView[]>('/offers').then((all) => (offers.value = all))
         class="offer"
         label="Offer"
         :model-value="query.offerId"
-        :items="[{ title: 'Any offer', value: null }, ...offers.map((o) => ({ title: o.offer.settings.name, value: o.offer.id }))]"
+        :items="[
+          { title: 'Any offer', value: null },
+          ...offers.map((o) => ({ title: o.offer.settings.name, value: o.offer.id })),
+        ]"
         @update:model-value="set({ offerId: $event ? String($event) : undefined })"
       />
       <div class="row chips" role="group" aria-label="State">
@@ -119,7 +122,9 @@ void api.get<OfferView[]>('/offers').then((all) => (offers.value = all))
             </td>
             <td>{{ person.firstName || '–' }}</td>
             <td>
-              <span class="mark" :class="{ live: person.state === 'ON_THE_LIST' }">{{ PERSON_STATES[person.state] }}</span>
+              <span class="mark" :class="{ live: person.state === 'ON_THE_LIST' }">{{
+                PERSON_STATES[person.state]
+              }}</span>
             </td>
             <td class="quiet"><When :at="person.createdAt" /></td>
           </tr>

@@ -43,10 +43,13 @@ watch([() => clock.moves, () => route.params.id], () => void load(), { immediate
         <span class="mark" :class="{ live: whole.person.state === 'ON_THE_LIST' }">{{
           PERSON_STATES[whole.person.state]
         }}</span>
-        <v-btn v-if="whole.person.state !== 'BLOCKED'" class="ml-auto" @click="blocking = true">Stop their emails</v-btn>
+        <v-btn v-if="whole.person.state !== 'BLOCKED'" class="ml-auto" @click="blocking = true"
+          >Stop their emails</v-btn
+        >
       </div>
       <p class="quiet">
-        {{ whole.person.firstName || 'No first name' }} · {{ whole.person.zone ?? 'zone not known' }} · first seen
+        {{ whole.person.firstName || 'No first name' }} · {{ whole.person.zone ?? 'zone not known' }} · first
+        seen
         <When :at="whole.person.createdAt" />
       </p>
       <div class="halves">
@@ -65,7 +68,8 @@ watch([() => clock.moves, () => route.params.id], () => void load(), { immediate
             <dl v-for="(pass, i) in whole.dossier.passes" :key="i">
               <dt>{{ pass.offer }}</dt>
               <dd>
-                issued <When :at="pass.issuedAt" />, used {{ pass.uses }}{{ pass.mostUses ? ` of ${pass.mostUses}` : '' }}
+                issued <When :at="pass.issuedAt" />, used {{ pass.uses
+                }}{{ pass.mostUses ? ` of ${pass.mostUses}` : '' }}
                 {{ pass.uses === 1 && !pass.mostUses ? 'time' : 'times'
                 }}<template v-if="pass.expiresAt">, good until <When :at="pass.expiresAt" /></template>
               </dd>
@@ -77,7 +81,8 @@ watch([() => clock.moves, () => route.params.id], () => void load(), { immediate
             <dl v-for="(run, i) in whole.dossier.runs" :key="i">
               <dt>{{ run.sequence }}</dt>
               <dd>
-                began <When :at="run.startedAt" /><template v-if="run.endedAt">, ended <When :at="run.endedAt" /></template
+                began <When :at="run.startedAt" /><template v-if="run.endedAt"
+                  >, ended <When :at="run.endedAt" /></template
                 ><template v-else-if="run.nextDueAt">, next email <When :at="run.nextDueAt" /></template>
               </dd>
             </dl>
@@ -87,12 +92,15 @@ watch([() => clock.moves, () => route.params.id], () => void load(), { immediate
             <dl v-for="(s, i) in whole.dossier.signUps" :key="i">
               <dt>{{ s.offer }}, <When :at="s.at" /></dt>
               <dd>
-                <template v-if="s.wording">{{ s.consentGiven ? 'Ticked' : 'Did not tick' }}: “{{ s.wording }}”</template>
+                <template v-if="s.wording"
+                  >{{ s.consentGiven ? 'Ticked' : 'Did not tick' }}: “{{ s.wording }}”</template
+                >
                 <template v-else>The form had no box.</template>
                 <span class="small quiet">
                   On {{ s.page }}, from {{ s.network }}.
                   <template v-if="s.confirmedAt"
-                    >Confirmed <When :at="s.confirmedAt" />: {{ s.confirmedBy }}, from {{ s.confirmedNetwork }}.</template
+                    >Confirmed <When :at="s.confirmedAt" />: {{ s.confirmedBy }}, from
+                    {{ s.confirmedNetwork }}.</template
                   >
                 </span>
               </dd>
@@ -104,7 +112,9 @@ watch([() => clock.moves, () => route.params.id], () => void load(), { immediate
     <v-dialog v-model="blocking">
       <v-card class="pa-2">
         <v-card-title><h2>Stop their emails?</h2></v-card-title>
-        <v-card-text>Nothing more is sent to {{ whole?.person.email }}, also when they sign up again.</v-card-text>
+        <v-card-text
+          >Nothing more is sent to {{ whole?.person.email }}, also when they sign up again.</v-card-text
+        >
         <v-card-actions>
           <v-btn @click="blocking = false">Go on sending</v-btn>
           <v-btn color="error" variant="flat" @click="block">Stop them</v-btn>

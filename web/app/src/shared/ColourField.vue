@@ -21,7 +21,12 @@ const business = useBusiness()
       @click="colour = c"
     />
     <input v-model="colour" type="color" :aria-label="`${label}: another colour`" />
-    <v-text-field v-model="colour" class="hex" :aria-label="`${label} as #RRGGBB`" :error-messages="problem" />
+    <v-text-field
+      v-model="colour"
+      class="hex"
+      :aria-label="`${label} as #RRGGBB`"
+      :error-messages="problem"
+    />
   </div>
 </template>
 

@@ -34,9 +34,17 @@ async function picked() {
   <div class="row">
     <img v-if="picture" :src="`/pictures/${picture}`" :alt="label" />
     <span>{{ label }}</span>
-    <v-btn size="small" :loading="share !== null" @click="picker!.click()">{{ picture ? 'Choose another' : 'Choose' }}</v-btn>
+    <v-btn size="small" :loading="share !== null" @click="picker!.click()">{{
+      picture ? 'Choose another' : 'Choose'
+    }}</v-btn>
     <v-btn v-if="picture" size="small" @click="picture = ''">Take out</v-btn>
-    <input ref="picker" type="file" hidden accept="image/png,image/jpeg,image/webp,image/gif,image/svg+xml" @change="picked" />
+    <input
+      ref="picker"
+      type="file"
+      hidden
+      accept="image/png,image/jpeg,image/webp,image/gif,image/svg+xml"
+      @change="picked"
+    />
     <p v-if="wrong" class="grave small" role="alert">{{ wrong }}</p>
   </div>
 </template>

@@ -1,12 +1,40 @@
 <script setup lang="ts">
-/** A page or email as it will be seen, in a frame where nothing runs. */
-defineProps<{ html: string; phone: boolean; title: string; address?: string }>()
+import { onBeforeUnmount, onMounted, ref } from 'vue'
+
+/**
+ * A page or email as it will be seen, in a frame where nothing runs. As desktop it is laid out at a desktop's width and
+ * drawn smaller, so that it breaks its lines where the real one does.
+ */
+const props = withDefaults(
+  defineProps<{ html: string; phone: boolean; title: string; address?: string; desktopWidth?: number }>(),
+  { address: undefined, desktopWidth: 1040 },
+)
+const view = ref<HTMLElement>()
+const scale = ref(1)
+let observer: ResizeObserver | undefined
+
+onMounted(() => {
+  observer = new ResizeObserver(([entry]) => {
+    scale.value = Math.min(1, entry!.contentRect.width / props.desktopWidth)
+  })
+  observer.observe(view.value!)
+})
+onBeforeUnmount(() => observer?.disconnect())
 </script>
 
 <template>
   <div class="screen" :class="{ phone }">
     <p v-if="address" class="address small">{{ address }}</p>
-    <iframe :title="title" :srcdoc="html" sandbox="allow-same-origin" />
+    <div ref="view" class="view">
+      <iframe
+        :title="title"
+        :srcdoc="html"
+        sandbox="allow-same-origin"
+        :style="
+          phone ? {} : { width: `${100 / scale}%`, height: `${100 / scale}%`, transform: `scale(${scale})` }
+        "
+      />
+    </div>
   </div>
 </template>
 
@@ -20,9 +48,10 @@ defineProps<{ html: string; phone: boolean; title: string; address?: string }>()
   flex-direction: column;
   flex: 1;
   min-height: 440px;
+  max-height: 720px;
 }
 .phone {
-  width: 375px;
+  width: 377px;
   max-width: 100%;
   align-self: center;
 }
@@ -32,9 +61,17 @@ defineProps<{ html: string; phone: boolean; title: string; address?: string }>()
   color: #5b6b66;
   border-bottom: 1px solid #e4ddcd;
 }
-iframe {
-  border: 0;
+.view {
   flex: 1;
+  position: relative;
+  overflow: hidden;
+}
+iframe {
+  position: absolute;
+  inset: 0;
+  border: 0;
   width: 100%;
+  height: 100%;
+  transform-origin: 0 0;
 }
 </style>

@@ -10,7 +10,8 @@ export interface Versioned<T> {
 }
 
 /** How a document stands: `refused` and `conflict` keep what was typed and wait for the owner. */
-export type DocumentState = 'loading' | 'saved' | 'unsaved' | 'saving' | 'asking' | 'refused' | 'conflict' | 'away' | 'failed'
+export type DocumentState =
+  'loading' | 'saved' | 'unsaved' | 'saving' | 'asking' | 'refused' | 'conflict' | 'away' | 'failed'
 
 interface Source<T> {
   load(): Promise<Versioned<T>>

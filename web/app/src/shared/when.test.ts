@@ -20,7 +20,9 @@ describe('when', () => {
   })
 
   it('gives the exact moment with its zone', () => {
-    expect(exact('2026-11-24T10:42:07Z', 'Europe/Dublin')).toBe('Tuesday 24 November 2026, 10:42:07, Europe/Dublin')
+    expect(exact('2026-11-24T10:42:07Z', 'Europe/Dublin')).toBe(
+      'Tuesday 24 November 2026, 10:42:07, Europe/Dublin',
+    )
   })
 })
 

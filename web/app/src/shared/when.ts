@@ -3,7 +3,10 @@
 const DAY_MS = 86_400_000
 
 function dayNumber(at: Date, zone: string): number {
-  const [year, month, day] = new Intl.DateTimeFormat('en-CA', { timeZone: zone }).format(at).split('-').map(Number)
+  const [year, month, day] = new Intl.DateTimeFormat('en-CA', { timeZone: zone })
+    .format(at)
+    .split('-')
+    .map(Number)
   return Date.UTC(year!, month! - 1, day!) / DAY_MS
 }
 
@@ -37,7 +40,7 @@ export function exact(iso: string, zone: string): string {
 
 /** A share as a whole percentage: "81 %". */
 export function percent(share: number): string {
-  return `${Math.round(share * 100)} %`
+  return `${Math.round(share * 100)}\u00a0%`
 }
 
 /** "1 person", "12 people". */

@@ -47,7 +47,9 @@ const tooClose = computed(() => {
     ['The words on the button', contrast(looks.buttonInk, looks.button)],
   ]
   const low = pairs.filter(([, ratio]) => ratio < ENOUGH)
-  return low.map(([what, ratio]) => `${what} are hard to read: ${ratio.toFixed(1)} to 1, and 4.5 is needed.`).join(' ')
+  return low
+    .map(([what, ratio]) => `${what} are hard to read: ${ratio.toFixed(1)} to 1, and 4.5 is needed.`)
+    .join(' ')
 })
 
 function move(i: number, by: number) {
@@ -89,7 +91,10 @@ function move(i: number, by: number) {
         <v-text-field v-if="f.picture" v-model="f.pictureWords" label="What the picture shows, in words" />
         <fieldset class="stack">
           <legend>
-            What it asks <span class="quiet small">{{ f.fields.length === 1 ? '1 field' : `${f.fields.length} fields` }}</span>
+            What it asks
+            <span class="quiet small">{{
+              f.fields.length === 1 ? '1 field' : `${f.fields.length} fields`
+            }}</span>
           </legend>
           <VueDraggable v-model="f.fields" handle=".handle" class="stack">
             <div v-for="(field, i) in f.fields" :key="field.kind" class="field">
@@ -103,9 +108,17 @@ function move(i: number, by: number) {
               </button>
               <div class="stack grow">
                 <span class="small quiet">{{ FIELD_WORDS[field.kind] }}</span>
-                <v-text-field v-model="field.label" label="Label" :error-messages="form.problemAt(`fields[${i}].label`)" />
+                <v-text-field
+                  v-model="field.label"
+                  label="Label"
+                  :error-messages="form.problemAt(`fields[${i}].label`)"
+                />
                 <v-text-field v-model="field.placeholder" label="Placeholder" />
-                <v-switch v-model="field.required" :disabled="field.kind === 'EMAIL'" label="Must be filled in" />
+                <v-switch
+                  v-model="field.required"
+                  :disabled="field.kind === 'EMAIL'"
+                  label="Must be filled in"
+                />
               </div>
               <v-btn
                 v-if="field.kind !== 'EMAIL'"
@@ -120,7 +133,14 @@ function move(i: number, by: number) {
             <v-btn
               size="small"
               :prepend-icon="mdiPlus"
-              @click="f.fields.unshift({ kind: 'FIRST_NAME', label: 'First name', placeholder: '', required: false })"
+              @click="
+                f.fields.unshift({
+                  kind: 'FIRST_NAME',
+                  label: 'First name',
+                  placeholder: '',
+                  required: false,
+                })
+              "
               >Ask for the first name</v-btn
             >
           </div>
@@ -139,21 +159,36 @@ function move(i: number, by: number) {
             <v-switch v-model="f.consent.required" label="Must be ticked" />
           </template>
         </fieldset>
-        <v-text-field v-model="f.button" label="Words on the button" :error-messages="form.problemAt('button')" />
+        <v-text-field
+          v-model="f.button"
+          label="Words on the button"
+          :error-messages="form.problemAt('button')"
+        />
         <fieldset id="looks" class="stack">
           <legend>Colours</legend>
           <ColourField v-model="f.looks.paper" label="Page" :problem="form.problemAt('looks.paper')" />
           <ColourField v-model="f.looks.ink" label="Words" :problem="form.problemAt('looks.ink')" />
           <ColourField v-model="f.looks.button" label="Button" :problem="form.problemAt('looks.button')" />
-          <ColourField v-model="f.looks.buttonInk" label="Words on it" :problem="form.problemAt('looks.buttonInk')" />
+          <ColourField
+            v-model="f.looks.buttonInk"
+            label="Words on it"
+            :problem="form.problemAt('looks.buttonInk')"
+          />
           <v-alert v-if="tooClose" type="warning" variant="tonal" density="compact">{{ tooClose }}</v-alert>
         </fieldset>
         <p class="small quiet">What it says afterwards is the waiting page, at the Confirm stop.</p>
       </template>
     </template>
     <template #preview>
-      <div class="row"><SizeChoice v-model="size" :sizes="SIZES" /> <span class="small">as a visitor meets it</span></div>
-      <PreviewFrame :html="page?.html ?? ''" :phone="size === 'Phone'" title="The hosted page" :address="address" />
+      <div class="row">
+        <SizeChoice v-model="size" :sizes="SIZES" /> <span class="small">as a visitor meets it</span>
+      </div>
+      <PreviewFrame
+        :html="page?.html ?? ''"
+        :phone="size === 'Phone'"
+        title="The hosted page"
+        :address="address"
+      />
     </template>
   </Workbench>
 </template>
@@ -165,7 +200,9 @@ fieldset {
   padding-top: 12px;
 }
 legend {
-  font: 650 15px 'Bricolage Grotesque Variable', sans-serif;
+  font:
+    650 15px 'Bricolage Grotesque Variable',
+    sans-serif;
   padding-right: 10px;
 }
 .nowrap {

@@ -18,7 +18,9 @@ const props = defineProps<{ offerId: number; settings: Document<OfferSettings> }
 const part = ref<(typeof PARTS)[number]>('Email')
 const size = ref<string>('Desktop')
 const confirm = computed(() => props.settings.value.value!.confirm)
-const words = computed(() => (part.value === 'Waiting page' ? confirm.value.waiting : confirm.value.confirmed))
+const words = computed(() =>
+  part.value === 'Waiting page' ? confirm.value.waiting : confirm.value.confirmed,
+)
 
 const { answer: page } = useLatest(
   () => ({ words: words.value, withFiles: part.value === 'Confirmed page' && confirm.value.opensIncentive }),
@@ -35,8 +37,8 @@ const { answer: page } = useLatest(
       </div>
       <v-switch id="on" v-model="confirm.on" label="Ask people to confirm their address" />
       <p v-if="!confirm.on" class="small quiet">
-        Off: whoever signs up is on the list at once and gets the email that hands over. Somebody who left must confirm in
-        any case.
+        Off: whoever signs up is on the list at once and gets the email that hands over. Somebody who left
+        must confirm in any case.
       </p>
       <div class="row" role="group" aria-label="What to change">
         <v-btn
@@ -78,7 +80,11 @@ const { answer: page } = useLatest(
         <p v-if="part === 'Waiting page'" class="small quiet">
           Everybody reads the same, whether their address is known or not.
         </p>
-        <v-switch v-else v-model="confirm.opensIncentive" label="Confirming opens what they asked for, on this page" />
+        <v-switch
+          v-else
+          v-model="confirm.opensIncentive"
+          label="Confirming opens what they asked for, on this page"
+        />
       </template>
     </template>
     <template #preview>

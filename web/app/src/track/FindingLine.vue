@@ -18,7 +18,11 @@ const grave = computed(() => props.finding.severity === 'GRAVE')
 
 <template>
   <router-link :to="to" class="line plain-link">
-    <v-icon :icon="grave ? mdiAlertOctagonOutline : mdiEyeOutline" :color="grave ? 'error' : 'secondary'" size="20" />
+    <v-icon
+      :icon="grave ? mdiAlertOctagonOutline : mdiEyeOutline"
+      :color="grave ? 'error' : 'secondary'"
+      size="20"
+    />
     <span>{{ finding.message }}</span>
     <span class="small quiet">{{ grave ? 'holds back going live' : 'worth a look' }}</span>
   </router-link>

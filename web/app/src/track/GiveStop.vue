@@ -119,7 +119,11 @@ const sizeWords = (bytes: number) =>
             <strong>{{ file.name }}</strong>
             <span class="small quiet">{{ sizeWords(file.size) }} · {{ file.mediaType }}</span>
           </div>
-          <v-btn size="small" :prepend-icon="mdiSwapHorizontal" :aria-label="`Replace ${file.name}`" @click="choose(file.id)"
+          <v-btn
+            size="small"
+            :prepend-icon="mdiSwapHorizontal"
+            :aria-label="`Replace ${file.name}`"
+            @click="choose(file.id)"
             >Replace</v-btn
           >
           <v-btn
@@ -155,7 +159,11 @@ const sizeWords = (bytes: number) =>
       <input ref="picker" type="file" hidden data-testid="file-picker" @change="picked" />
       <p v-if="wrong" class="grave" role="alert">{{ wrong }}</p>
       <template v-if="doc">
-        <v-text-field v-model="doc.name" label="Name of the offer" :error-messages="settings.problemAt('name')" />
+        <v-text-field
+          v-model="doc.name"
+          label="Name of the offer"
+          :error-messages="settings.problemAt('name')"
+        />
         <v-text-field
           v-model="doc.slug"
           label="Address of its page"
@@ -175,7 +183,9 @@ const sizeWords = (bytes: number) =>
       </template>
     </template>
     <template #preview>
-      <div class="row"><SizeChoice v-model="size" :sizes="SIZES" /> <span class="small">what a visitor gets</span></div>
+      <div class="row">
+        <SizeChoice v-model="size" :sizes="SIZES" /> <span class="small">what a visitor gets</span>
+      </div>
       <PreviewFrame :html="page?.html ?? ''" :phone="size === 'Phone'" title="The page behind their link" />
     </template>
   </Workbench>

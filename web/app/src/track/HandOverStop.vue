@@ -35,7 +35,11 @@ const AGAIN = [
         <h2>Handing over</h2>
         <SavedNote :document="settings as Document<unknown>" />
       </div>
-      <v-switch v-model="offer.confirm.opensIncentive" label="On the confirmed page" :disabled="!offer.confirm.on" />
+      <v-switch
+        v-model="offer.confirm.opensIncentive"
+        label="On the confirmed page"
+        :disabled="!offer.confirm.on"
+      />
       <v-switch id="byEmail" v-model="offer.handOver.byEmail" label="By an email with their own link" />
       <p class="small quiet">Somebody already on the list who signs up again always gets the email.</p>
       <div id="email">
@@ -72,7 +76,9 @@ const AGAIN = [
             :error-messages="settings.problemAt('handOver.limits.uses')"
           />
         </div>
-        <p class="small quiet">A link that has run out offers to send a fresh one, to the address it belongs to.</p>
+        <p class="small quiet">
+          A link that has run out offers to send a fresh one, to the address it belongs to.
+        </p>
       </fieldset>
       <fieldset class="stack">
         <legend>When somebody signs up again</legend>
@@ -101,7 +107,9 @@ fieldset {
   padding-top: 10px;
 }
 legend {
-  font: 650 15px 'Bricolage Grotesque Variable', sans-serif;
+  font:
+    650 15px 'Bricolage Grotesque Variable',
+    sans-serif;
   padding-right: 10px;
 }
 .number {

@@ -34,7 +34,9 @@ const readiness = computed(() =>
 )
 
 useKeys(
-  Object.fromEntries(STOPS.map((name, i) => [String(i + 1), () => void router.push(`/offers/${id}/${name}`)])),
+  Object.fromEntries(
+    STOPS.map((name, i) => [String(i + 1), () => void router.push(`/offers/${id}/${name}`)]),
+  ),
 )
 
 async function change(state: 'LIVE' | 'PAUSED') {
@@ -79,14 +81,21 @@ watch([() => route.hash, () => view.value === null], () => void showControl(), {
     <template v-else>
       <div class="row head">
         <h1>{{ view.offer.settings.name }}</h1>
-        <span class="mark" :class="{ live: view.offer.state === 'LIVE' }">{{ STATE_WORDS[view.offer.state] }}</span>
+        <span class="mark" :class="{ live: view.offer.state === 'LIVE' }">{{
+          STATE_WORDS[view.offer.state]
+        }}</span>
         <span class="small quiet"
           >Download<template v-if="view.offer.liveSince && view.offer.state === 'LIVE'">
-            · since <When :at="view.offer.liveSince" /></template
-        ></span>
+            · since <When :at="view.offer.liveSince" /> ·
+            <a :href="view.address" target="_blank">/o/{{ view.offer.settings.slug }}</a></template
+          ></span
+        >
+        <CopyButton v-if="view.offer.state === 'LIVE'" :text="view.address" what="the page's address" />
         <v-menu v-model="readinessShown" :close-on-content-click="false" location="bottom end">
           <template #activator="{ props }">
-            <v-btn v-bind="props" class="ml-auto" :color="view.mayGoLive ? undefined : 'error'">{{ readiness }}</v-btn>
+            <v-btn v-bind="props" class="ml-auto" :color="view.mayGoLive ? undefined : 'error'">{{
+              readiness
+            }}</v-btn>
           </template>
           <v-card class="pa-4 readiness">
             <h2>Readiness</h2>
@@ -103,9 +112,6 @@ watch([() => route.hash, () => view.value === null], () => void showControl(), {
         <v-btn v-else color="primary" variant="flat" @click="change('LIVE')">Go live</v-btn>
       </div>
       <p v-if="held" class="grave" role="alert">{{ held }}</p>
-      <p v-if="view.offer.state === 'LIVE'" class="row small address">
-        <a :href="view.address" target="_blank">{{ view.address }}</a> <CopyButton :text="view.address" what="the address" />
-      </p>
       <TrackRibbon :view="view" :chosen="stop" />
       <GiveStop v-if="stop === 'give'" :view="view" :settings="settings" @changed="view = $event" />
       <AskStop v-else-if="stop === 'ask'" :offer-id="id" :address="view.address" @saved="refresh" />
@@ -119,7 +125,8 @@ watch([() => route.hash, () => view.value === null], () => void showControl(), {
       <v-card class="pa-2">
         <v-card-title><h2>Pause this offer?</h2></v-card-title>
         <v-card-text>
-          Its page takes no sign-ups until you go live again. Links already given out go on working, and follow-ups go on.
+          Its page takes no sign-ups until you go live again. Links already given out go on working, and
+          follow-ups go on.
         </v-card-text>
         <v-card-actions>
           <v-btn @click="pausing = false">Leave it live</v-btn>
@@ -136,9 +143,6 @@ watch([() => route.hash, () => view.value === null], () => void showControl(), {
 }
 .head {
   min-height: 44px;
-}
-.address {
-  margin-top: -2px;
 }
 .readiness {
   width: min(640px, 92vw);

@@ -56,22 +56,31 @@ watch(
   <main class="page stack">
     <div class="row spread">
       <h1>Offers</h1>
-      <v-btn color="primary" variant="flat" :prepend-icon="mdiPlus" @click="making = true">Make an offer</v-btn>
+      <v-btn color="primary" variant="flat" :prepend-icon="mdiPlus" @click="making = true"
+        >Make an offer</v-btn
+      >
     </div>
     <v-alert v-if="fault" type="error" variant="tonal">{{ fault }}</v-alert>
     <v-progress-linear v-if="!offers && !fault" indeterminate color="secondary" aria-label="Loading" />
     <div v-if="offers?.length === 0" class="panel">
       <h2>No offer yet</h2>
       <p>
-        An offer is what somebody gets for their email address: a plan, a chapter, a pattern. Make one; it goes live only
-        when you say so.
+        An offer is what somebody gets for their email address: a plan, a chapter, a pattern. Make one; it
+        goes live only when you say so.
       </p>
     </div>
-    <router-link v-for="o in offers" :key="o.offer.id" :to="`/offers/${o.offer.id}/give`" class="panel offer plain-link">
+    <router-link
+      v-for="o in offers"
+      :key="o.offer.id"
+      :to="`/offers/${o.offer.id}/give`"
+      class="panel offer plain-link"
+    >
       <div>
         <h2>{{ o.offer.settings.name }}</h2>
         <p class="row small quiet">
-          <span class="mark" :class="{ live: o.offer.state === 'LIVE' }">{{ STATE_WORDS[o.offer.state] }}</span>
+          <span class="mark" :class="{ live: o.offer.state === 'LIVE' }">{{
+            STATE_WORDS[o.offer.state]
+          }}</span>
           <span>Download</span>
           <span v-if="o.findings.length" :class="{ grave: !o.mayGoLive }"
             >{{ o.findings.length }} to look at</span
@@ -86,7 +95,13 @@ watch(
           <v-card-title><h2>A new offer</h2></v-card-title>
           <v-card-text class="stack">
             <p>Something to download for an email address. You can change everything afterwards.</p>
-            <v-text-field v-model="name" autofocus label="What is it called?" :error-messages="wrong" maxlength="120" />
+            <v-text-field
+              v-model="name"
+              autofocus
+              label="What is it called?"
+              :error-messages="wrong"
+              maxlength="120"
+            />
           </v-card-text>
           <v-card-actions>
             <v-btn @click="making = false">Not now</v-btn>

@@ -70,7 +70,11 @@ watch([() => clock.moves, () => clock.tick], () => void load(), { immediate: tru
             confirm</router-link
           >
         </p>
-        <div v-for="{ finding, offer } in findings" :key="offer.id + finding.code + finding.control" class="finding">
+        <div
+          v-for="{ finding, offer } in findings"
+          :key="offer.id + finding.code + finding.control"
+          class="finding"
+        >
           <span class="small quiet">{{ offer.settings.name }}</span>
           <FindingLine :finding="finding" :offer-id="offer.id" />
         </div>
@@ -91,7 +95,9 @@ watch([() => clock.moves, () => clock.tick], () => void load(), { immediate: tru
               <router-link :to="`/offers/${offer.id}/give`"
                 ><h3>{{ offer.settings.name }}</h3></router-link
               >
-              <span class="mark" :class="{ live: offer.state === 'LIVE' }">{{ STATE_WORDS[offer.state] }}</span>
+              <span class="mark" :class="{ live: offer.state === 'LIVE' }">{{
+                STATE_WORDS[offer.state]
+              }}</span>
             </div>
             <SmallTrack :track="track" />
           </article>

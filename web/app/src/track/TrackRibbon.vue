@@ -59,7 +59,9 @@ const stops = computed(() => {
       :aria-keyshortcuts="String(s.number)"
     >
       <span class="token"><i /></span>
-      <span v-if="s.marks" class="marks" :class="{ grave: s.grave }" :title="`${s.marks} to look at`">{{ s.marks }}</span>
+      <span v-if="s.marks" class="marks" :class="{ grave: s.grave }" :title="`${s.marks} to look at`">{{
+        s.marks
+      }}</span>
       <strong>{{ s.name }}</strong>
       <span class="small count">{{ s.count }}</span>
       <span v-if="s.rate" class="rate small" :title="s.interval">
@@ -71,6 +73,7 @@ const stops = computed(() => {
 
 <style scoped>
 .ribbon {
+  margin-top: 6px;
   display: grid;
   grid-template-columns: repeat(5, 1fr);
 }
@@ -137,6 +140,7 @@ const stops = computed(() => {
   top: 2px;
   left: 100%;
   translate: -50% 0;
+  white-space: nowrap;
   color: var(--quiet);
 }
 .marks {

@@ -44,7 +44,8 @@ class DemoApi {
     if (move.toNextEmail() != null && move.toNextEmail().orElse(false)) {
       travel.toNextEmail();
     } else {
-      travel.moveTo(clock.instant().plus(duration(move.advance() == null ? "" : move.advance().orElse(""))));
+      travel.moveTo(
+          clock.instant().plus(duration(move.advance() == null ? "" : move.advance().orElse(""))));
     }
     return get();
   }
@@ -58,6 +59,7 @@ class DemoApi {
     } catch (DateTimeParseException notADuration) {
       // Told below, with what would be right.
     }
-    throw new Refused("advance", "not_a_duration", "Give a duration ahead of up to 400 days, like P1D or PT1H.");
+    throw new Refused(
+        "advance", "not_a_duration", "Give a duration ahead of up to 400 days, like P1D or PT1H.");
   }
 }

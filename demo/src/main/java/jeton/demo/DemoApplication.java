@@ -69,7 +69,10 @@ public class DemoApplication {
   @Order(Ordered.LOWEST_PRECEDENCE)
   void tell() {
     System.out.println("Sign in with " + OWNER + " and the password: " + PASSWORD);
-    System.out.println("The mailbox stand-in takes SMTP on port " + mailboxServer.port() + ". Ctrl+C stops everything.");
+    System.out.println(
+        "The mailbox stand-in takes SMTP on port "
+            + mailboxServer.port()
+            + ". Ctrl+C stops everything.");
   }
 
   /** What the command line says. */
@@ -86,7 +89,9 @@ public class DemoApplication {
           case "--fresh" -> fresh = true;
           default ->
               throw new IllegalArgumentException(
-                  "There is no option " + args[i] + ". There are --port N, --home DIR and --fresh.");
+                  "There is no option "
+                      + args[i]
+                      + ". There are --port N, --home DIR and --fresh.");
         }
       }
       return new Arguments(port, home.toAbsolutePath(), fresh);

@@ -14,7 +14,10 @@ import java.util.concurrent.atomic.AtomicLong;
 import jeton.server.business.JetonSettings;
 import org.springframework.stereotype.Component;
 
-/** A clock that runs as ours does, some way off, and never goes backwards. How far off is kept over restarts. */
+/**
+ * A clock that runs as ours does, some way off, and never goes backwards. How far off is kept over
+ * restarts.
+ */
 @Component
 final class DemoClock extends Clock {
   static final String FILE = "clock";

@@ -17,19 +17,21 @@ import org.springframework.boot.ApplicationRunner;
 import org.springframework.stereotype.Component;
 
 /**
- * Three weeks of visitors, lived through once on the demo's clock: real pages, sign-ups, emails and downloads. The
- * same each time, since chance is seeded.
+ * Three weeks of visitors, lived through once on the demo's clock: real pages, sign-ups, emails and
+ * downloads. The same each time, since chance is seeded.
  */
 @Component
 class DemoHistory implements ApplicationRunner {
   private static final int WEEKS = 3;
   private static final List<String> NAMES =
       List.of(
-          "Aoife", "Bram", "Ciara", "Dara", "Elin", "Fionn", "Greta", "Hugo", "Imke", "Jonas", "Kaisa", "Liv", "Maeve",
-          "Niall", "Orla", "Pia", "Quentin", "Roisin", "Sorcha", "Tomas", "Una", "Vera", "Wim", "Xenia", "Yara", "Zoe",
-          "Anouk", "Brona", "Colm", "Dervla");
-  private static final List<String> HOSTS = List.of("mail.example", "post.example", "letters.test", "inbox.example");
-  private static final List<String> ZONES = List.of("Europe/Dublin", "Europe/Dublin", "Europe/Lisbon", "America/New_York");
+          "Aoife", "Bram", "Ciara", "Dara", "Elin", "Fionn", "Greta", "Hugo", "Imke", "Jonas",
+          "Kaisa", "Liv", "Maeve", "Niall", "Orla", "Pia", "Quentin", "Roisin", "Sorcha", "Tomas",
+          "Una", "Vera", "Wim", "Xenia", "Yara", "Zoe", "Anouk", "Brona", "Colm", "Dervla");
+  private static final List<String> HOSTS =
+      List.of("mail.example", "post.example", "letters.test", "inbox.example");
+  private static final List<String> ZONES =
+      List.of("Europe/Dublin", "Europe/Dublin", "Europe/Lisbon", "America/New_York");
 
   private final DemoClock clock;
   private final TimeTravel travel;
@@ -39,7 +41,8 @@ class DemoHistory implements ApplicationRunner {
   private final List<Moment> moments = new ArrayList<>();
   private final Random chance = new Random(7);
 
-  DemoHistory(DemoClock clock, TimeTravel travel, QuireAndThread business, Owners owners, Street street) {
+  DemoHistory(
+      DemoClock clock, TimeTravel travel, QuireAndThread business, Owners owners, Street street) {
     this.clock = clock;
     this.travel = travel;
     this.business = business;
@@ -92,11 +95,14 @@ class DemoHistory implements ApplicationRunner {
     }
   }
 
-  /** Most confirm within hours and take the file; some never do, some leave, two addresses are gone. */
+  /**
+   * Most confirm within hours and take the file; some never do, some leave, two addresses are gone.
+   */
   private void person(Visitor visitor, int i, Instant at, Instant now) {
     String name = NAMES.get(i % NAMES.size());
     boolean gone = i % 29 == 11;
-    String local = (gone ? "gone." : "") + name.toLowerCase(Locale.ROOT) + (i < NAMES.size() ? "" : "." + i);
+    String local =
+        (gone ? "gone." : "") + name.toLowerCase(Locale.ROOT) + (i < NAMES.size() ? "" : "." + i);
     String email = local + "@" + HOSTS.get(chance.nextInt(HOSTS.size()));
     String told = chance.nextInt(5) == 0 ? "" : name;
     String zone = ZONES.get(chance.nextInt(ZONES.size()));

@@ -37,7 +37,11 @@ final class PlanPdf {
               "4. Sew from the middle hole out, and back again.",
               "5. Tie a knot inside. Trim the pages with a long ruler."),
           false);
-      page(plan, "Where the holes go", List.of("Lay the fold along this line. Pierce at each mark."), true);
+      page(
+          plan,
+          "Where the holes go",
+          List.of("Lay the fold along this line. Pierce at each mark."),
+          true);
       plan.save(out);
       return out.toByteArray();
     } catch (IOException failed) {
@@ -45,7 +49,8 @@ final class PlanPdf {
     }
   }
 
-  private static void page(PDDocument plan, String heading, List<String> lines, boolean holes) throws IOException {
+  private static void page(PDDocument plan, String heading, List<String> lines, boolean holes)
+      throws IOException {
     PDPage page = new PDPage(PDRectangle.A4);
     plan.addPage(page);
     try (PDPageContentStream pen = new PDPageContentStream(plan, page)) {

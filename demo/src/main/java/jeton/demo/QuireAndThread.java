@@ -43,7 +43,8 @@ class QuireAndThread {
   private final Forms forms;
   private final Sequences sequences;
 
-  QuireAndThread(Business business, StoredFiles files, Offers offers, Forms forms, Sequences sequences) {
+  QuireAndThread(
+      Business business, StoredFiles files, Offers offers, Forms forms, Sequences sequences) {
     this.business = business;
     this.files = files;
     this.offers = offers;
@@ -66,9 +67,11 @@ class QuireAndThread {
             Map.of("first_name", "there")));
     Offer offer = offers.make("First-notebook plan", OfferKind.DOWNLOAD);
     offers.addFile(offer.id(), "first-notebook-plan.pdf", new ByteArrayInputStream(PlanPdf.draw()));
-    offers.save(offer.id(), 1, new OfferSettings("First-notebook plan", SLUG, confirm(), handOver()));
+    offers.save(
+        offer.id(), 1, new OfferSettings("First-notebook plan", SLUG, confirm(), handOver()));
     forms.save(offer.id(), 1, form());
-    sequences.save(offer.id(), 1, new SequenceDraft("Welcome to the bindery", List.of(didItHold(), papers())));
+    sequences.save(
+        offer.id(), 1, new SequenceDraft("Welcome to the bindery", List.of(didItHold(), papers())));
     offers.changeState(offer.id(), OfferState.LIVE);
     offers.make("Colour card for marbling", OfferKind.DOWNLOAD);
   }
@@ -77,7 +80,10 @@ class QuireAndThread {
     return new FormSettings(
         "Bind your first notebook this weekend",
         "A plan for a small notebook, printed at home, sewn at the kitchen table.",
-        List.of("One needle, six sheets, forty minutes", "Opens flat, fits a pocket", "No glue, no press"),
+        List.of(
+            "One needle, six sheets, forty minutes",
+            "Opens flat, fits a pocket",
+            "No glue, no press"),
         picture("notebook.svg"),
         "A green notebook with a brass spine and a needle on a red thread",
         List.of(
@@ -99,7 +105,9 @@ class QuireAndThread {
         new PageWords(
             "Nearly there",
             "We have written to you. Open the email and press its button: the plan opens with it.\n\nNothing after five minutes? Look in the junk folder."),
-        new PageWords("Here it is", "Print both pages on A4, at full size. We have sent you the link by email too."),
+        new PageWords(
+            "Here it is",
+            "Print both pages on A4, at full size. We have sent you the link by email too."),
         7,
         true);
   }
@@ -129,7 +137,10 @@ class QuireAndThread {
             "<p>Hello {{first_name}},</p><p>two days ago you opened the plan. If your pages slip, the thread sits"
                 + " loose at the first hole: pull it along the fold, never across it.</p>"
                 + "<p>If the cover gapes, leave the book under a heavy one overnight.</p>",
-            new EmailButton("See the two fixes", EmailButton.Target.LINK, "https://quireandthread.example/fixes")));
+            new EmailButton(
+                "See the two fixes",
+                EmailButton.Target.LINK,
+                "https://quireandthread.example/fixes")));
   }
 
   private static StepDraft papers() {
@@ -144,7 +155,10 @@ class QuireAndThread {
             "<p>Hello {{first_name}},</p><p>three papers and one thread do for nearly every small book:</p>"
                 + "<ul><li>a laid paper of 100 g for the pages</li><li>a cover card of 250 g</li>"
                 + "<li>waxed linen, 18/3</li></ul><p>All of it is on one shelf in the shop.</p>",
-            new EmailButton("Look at the shelf", EmailButton.Target.LINK, "https://quireandthread.example/papers")));
+            new EmailButton(
+                "Look at the shelf",
+                EmailButton.Target.LINK,
+                "https://quireandthread.example/papers")));
   }
 
   private String picture(String name) {

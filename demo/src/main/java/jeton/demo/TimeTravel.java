@@ -9,8 +9,8 @@ import jeton.server.mail.Outbox;
 import org.springframework.stereotype.Component;
 
 /**
- * Moves the demo's clock forward from one due moment to the next, so that every email leaves at its own time and the
- * one after it counts from there, as if one had waited.
+ * Moves the demo's clock forward from one due moment to the next, so that every email leaves at its
+ * own time and the one after it counts from there, as if one had waited.
  */
 @Component
 class TimeTravel {
@@ -50,7 +50,9 @@ class TimeTravel {
   }
 
   private Optional<Instant> nextDue() {
-    return Stream.of(outbox.nextDue(), runs.nextDue()).flatMap(Optional::stream).min(Instant::compareTo);
+    return Stream.of(outbox.nextDue(), runs.nextDue())
+        .flatMap(Optional::stream)
+        .min(Instant::compareTo);
   }
 
   private void settle() {

@@ -19,11 +19,13 @@ import jeton.standins.mailbox.ReceivedEmail;
 
 /** Somebody with a browser and a mailbox: does over HTTP what a visitor does by hand. */
 final class Visitor {
-  private static final Pattern SUBMISSION = Pattern.compile("name=\"submission_key\" value=\"([^\"]+)\"");
+  private static final Pattern SUBMISSION =
+      Pattern.compile("name=\"submission_key\" value=\"([^\"]+)\"");
   private static final Pattern ACTION = Pattern.compile("action=\"(/p/forms/[^\"]+)\"");
   private final String base;
   private final Mailbox mailbox;
-  private final HttpClient browser = HttpClient.newBuilder().followRedirects(HttpClient.Redirect.NORMAL).build();
+  private final HttpClient browser =
+      HttpClient.newBuilder().followRedirects(HttpClient.Redirect.NORMAL).build();
 
   Visitor(String base, Mailbox mailbox) {
     this.base = base;
@@ -67,7 +69,10 @@ final class Visitor {
     Pattern link = Pattern.compile(Pattern.quote(base + path) + "[A-Za-z0-9_-]+");
     List<ReceivedEmail> received = mailbox.to(email);
     return received.stream()
-        .map(r -> new String(mailbox.raw(r.id()).orElseThrow(), StandardCharsets.UTF_8).replace("=\r\n", ""))
+        .map(
+            r ->
+                new String(mailbox.raw(r.id()).orElseThrow(), StandardCharsets.UTF_8)
+                    .replace("=\r\n", ""))
         .map(link::matcher)
         .filter(Matcher::find)
         .map(Matcher::group)
@@ -81,7 +86,11 @@ final class Visitor {
   private void post(String url, Map<String, String> fields) {
     String body =
         fields.entrySet().stream()
-            .map(field -> field.getKey() + "=" + URLEncoder.encode(field.getValue(), StandardCharsets.UTF_8))
+            .map(
+                field ->
+                    field.getKey()
+                        + "="
+                        + URLEncoder.encode(field.getValue(), StandardCharsets.UTF_8))
             .collect(Collectors.joining("&"));
     send(
         HttpRequest.newBuilder(URI.create(url))
@@ -94,7 +103,8 @@ final class Visitor {
     try {
       HttpResponse<String> response = browser.send(request, HttpResponse.BodyHandlers.ofString());
       if (response.statusCode() >= 400) {
-        throw new IllegalStateException(request.uri().getPath() + " answered " + response.statusCode());
+        throw new IllegalStateException(
+            request.uri().getPath() + " answered " + response.statusCode());
       }
       return response.body();
     } catch (IOException broken) {

@@ -56,7 +56,8 @@ final class Shots {
           page.setViewportSize(shot.width(), shot.width() == PHONE ? 844 : 800);
           page.navigate(base + shot.path());
           page.waitForLoadState(LoadState.NETWORKIDLE);
-          page.screenshot(new Page.ScreenshotOptions().setPath(folder.resolve(shot.name() + ".png")));
+          page.screenshot(
+              new Page.ScreenshotOptions().setPath(folder.resolve(shot.name() + ".png")));
         }
       }
     }

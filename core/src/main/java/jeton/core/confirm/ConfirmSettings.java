@@ -9,7 +9,8 @@ import jeton.core.problem.Problems;
  *
  * @param on whether new people are asked to confirm (S2)
  * @param email the confirmation email; its button confirms
- * @param waiting what the visitor reads after signing up; never tells whether the address is known (S6)
+ * @param waiting what the visitor reads after signing up; never tells whether the address is known
+ *     (S6)
  * @param confirmed what they read once confirmed
  * @param daysGood days of 24 hours the link is good for, 1 to 30 (S7)
  * @param opensIncentive whether the confirmed page is the hand-over (S8)

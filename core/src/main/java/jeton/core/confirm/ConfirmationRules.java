@@ -4,7 +4,10 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Collection;
 
-/** How often a confirmation email goes to one address, and how long its link is good for (rules S4, S7). */
+/**
+ * How often a confirmation email goes to one address, and how long its link is good for (rules S4,
+ * S7).
+ */
 public final class ConfirmationRules {
   /** Days a link is good for unless the owner says otherwise. */
   public static final int DEFAULT_DAYS = 7;

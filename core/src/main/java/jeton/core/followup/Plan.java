@@ -18,8 +18,11 @@ public final class Plan {
    *
    * @param anchor when the previous email was sent; for the first, when the run started
    */
-  public static Optional<Due> next(List<Step> steps, Progress progress, Instant anchor, ZoneId zone) {
-    return progress.next(steps).map(step -> new Due(step, SendTimes.due(step.timing(), anchor, zone)));
+  public static Optional<Due> next(
+      List<Step> steps, Progress progress, Instant anchor, ZoneId zone) {
+    return progress
+        .next(steps)
+        .map(step -> new Due(step, SendTimes.due(step.timing(), anchor, zone)));
   }
 
   /** Every step still to come, in order. */

@@ -19,7 +19,9 @@ public record Progress(Optional<Long> lastRank, Set<Long> handled) {
     handled = Set.copyOf(handled);
   }
 
-  /** The first ready step after the last rank that was not handled; the steps may come in any order. */
+  /**
+   * The first ready step after the last rank that was not handled; the steps may come in any order.
+   */
   public Optional<Step> next(List<Step> steps) {
     return steps.stream()
         .filter(Step::ready)

@@ -5,8 +5,8 @@ import java.util.Arrays;
 import java.util.List;
 
 /**
- * Ranks for steps in a new order, changing as few as possible (rule T9: runs remember numbers, so a step that was not
- * moved must keep its own).
+ * Ranks for steps in a new order, changing as few as possible (rule T9: runs remember numbers, so a
+ * step that was not moved must keep its own).
  */
 public final class Ranks {
   /** Distance between ranks given in a row: room for some thirty insertions at one spot. */
@@ -18,8 +18,10 @@ public final class Ranks {
   private Ranks() {}
 
   /**
-   * @param present the ranks the steps have now, in the order the owner wants; {@link #NEW} for added ones
-   * @return ascending ranks in the same order; those of the longest run of steps left in order are unchanged
+   * @param present the ranks the steps have now, in the order the owner wants; {@link #NEW} for
+   *     added ones
+   * @return ascending ranks in the same order; those of the longest run of steps left in order are
+   *     unchanged
    * @throws IllegalStateException when no number is left between two neighbours
    */
   public static List<Long> reorder(List<Long> present) {
@@ -46,7 +48,11 @@ public final class Ranks {
     long gap = (present.get(next) - before) / (newOnes + 1);
     if (gap == 0) {
       throw new IllegalStateException(
-          "No rank left between " + before + " and " + present.get(next) + "; add the step at the end instead");
+          "No rank left between "
+              + before
+              + " and "
+              + present.get(next)
+              + "; add the step at the end instead");
     }
     return before + gap;
   }

@@ -8,7 +8,8 @@ import java.util.Optional;
  * Whether the follow-up runs again for somebody who signs up again (rule S3).
  *
  * @param when never unless the owner says otherwise
- * @param days for {@code AFTER_DAYS}: the last run must have started more than this many days of 24 hours ago
+ * @param days for {@code AFTER_DAYS}: the last run must have started more than this many days of 24
+ *     hours ago
  */
 public record RunAgain(When when, int days) {
   /** The default. */

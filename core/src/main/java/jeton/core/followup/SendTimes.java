@@ -8,17 +8,18 @@ import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.time.ZoneId;
 import java.time.ZonedDateTime;
-
 import java.util.Optional;
 
 /**
- * When a step is due (rules T2 to T6, T13). Pure: the same functions time real sends, plans and rehearsals.
+ * When a step is due (rules T2 to T6, T13). Pure: the same functions time real sends, plans and
+ * rehearsals.
  *
- * <p>A local time inside a gap moves forward by the gap's length; one that comes twice means its first coming, unless
- * that is over, since nothing ever moves backwards.
+ * <p>A local time inside a gap moves forward by the gap's length; one that comes twice means its
+ * first coming, unless that is over, since nothing ever moves backwards.
  */
 public final class SendTimes {
-  // Far more turns than any zone's gaps can cause; reaching it means the rules and this loop disagree.
+  // Far more turns than any zone's gaps can cause; reaching it means the rules and this loop
+  // disagree.
   private static final int MOST_TURNS = 1000;
 
   private SendTimes() {}
@@ -28,7 +29,8 @@ public final class SendTimes {
    *
    * @param personZone the browser's IANA name as recorded; an unknown one counts as not known
    */
-  public static ZoneId zone(ZoneId business, boolean ownZoneWhenKnown, Optional<String> personZone) {
+  public static ZoneId zone(
+      ZoneId business, boolean ownZoneWhenKnown, Optional<String> personZone) {
     if (!ownZoneWhenKnown || personZone.isEmpty()) {
       return business;
     }
@@ -50,7 +52,8 @@ public final class SendTimes {
   }
 
   /**
-   * The moment a step is due when no two sequence emails may reach a person within {@code spacing} (T13).
+   * The moment a step is due when no two sequence emails may reach a person within {@code spacing}
+   * (T13).
    *
    * @param lastSent when this person last got a sequence email, over all sequences
    */
@@ -89,7 +92,10 @@ public final class SendTimes {
     return today.isBefore(from) ? resolve(date.plusDays(1).atTime(at), from, zone) : today;
   }
 
-  /** T4: forward to the earliest allowed moment, again and again until the moment reached is allowed. */
+  /**
+   * T4: forward to the earliest allowed moment, again and again until the moment reached is
+   * allowed.
+   */
   private static Instant allowed(StepTiming step, Instant raw, ZoneId zone) {
     if (step.window().isEmpty() && step.days().size() == StepTiming.ALL_DAYS.size()) {
       return raw;
@@ -103,10 +109,12 @@ public final class SendTimes {
       }
       moment = next;
     }
-    throw new IllegalStateException("No allowed moment found for " + step + " from " + raw + " in " + zone);
+    throw new IllegalStateException(
+        "No allowed moment found for " + step + " from " + raw + " in " + zone);
   }
 
-  private static Instant forward(StepTiming step, Instant moment, LocalTime reopening, ZoneId zone) {
+  private static Instant forward(
+      StepTiming step, Instant moment, LocalTime reopening, ZoneId zone) {
     LocalDateTime local = LocalDateTime.ofInstant(moment, zone);
     if (step.days().contains(local.getDayOfWeek())) {
       if (step.window().isEmpty() || step.window().get().contains(local.toLocalTime())) {
@@ -123,7 +131,10 @@ public final class SendTimes {
     return resolve(next.atTime(reopening), moment, zone);
   }
 
-  /** The time of day to take on a later day: at, else the window's opening, else that of the raw moment. */
+  /**
+   * The time of day to take on a later day: at, else the window's opening, else that of the raw
+   * moment.
+   */
   private static LocalTime reopening(StepTiming step, Instant raw, ZoneId zone) {
     return step.at()
         .or(() -> step.window().map(SendingWindow::from))

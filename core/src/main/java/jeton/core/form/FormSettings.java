@@ -39,7 +39,8 @@ public record FormSettings(
     problems.line(headline, "headline", "The headline", 200);
     problems.when(headline.isBlank(), "headline", "empty", "A page needs a headline.");
     problems.text(text, "text", "The text", 5000);
-    problems.when(points.size() > MOST_POINTS, "points", "too_many", "At most eight points. Take one out.");
+    problems.when(
+        points.size() > MOST_POINTS, "points", "too_many", "At most eight points. Take one out.");
     for (int i = 0; i < points.size(); i++) {
       problems.line(points.get(i), "points[" + i + "]", "A point", 300);
     }
@@ -59,7 +60,8 @@ public record FormSettings(
 
   private void checkFields(Problems problems) {
     long emails = fields.stream().filter(f -> f.kind() == FormField.Kind.EMAIL).count();
-    problems.when(emails != 1, "fields", "one_email", "A form asks for the email address exactly once.");
+    problems.when(
+        emails != 1, "fields", "one_email", "A form asks for the email address exactly once.");
     problems.when(
         fields.stream().map(FormField::kind).distinct().count() != fields.size(),
         "fields",

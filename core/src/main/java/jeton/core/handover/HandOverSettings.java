@@ -8,7 +8,8 @@ import jeton.core.problem.Problems;
 /**
  * The Hand over stop of an offer.
  *
- * @param byEmail whether a delivery email goes out after confirming; somebody already on the list always gets one (S3)
+ * @param byEmail whether a delivery email goes out after confirming; somebody already on the list
+ *     always gets one (S3)
  * @param page what the pass's own page says
  * @param runAgain whether the follow-up runs again for somebody who signs up again (S3)
  */
@@ -26,12 +27,21 @@ public record HandOverSettings(
         "The button that hands over needs words.");
     limits
         .days()
-        .ifPresent(n -> inRange(n, 3650, path + ".limits.days", "A pass is good for 1 to 3650 days.", problems));
+        .ifPresent(
+            n ->
+                inRange(
+                    n,
+                    3650,
+                    path + ".limits.days",
+                    "A pass is good for 1 to 3650 days.",
+                    problems));
     limits
         .uses()
-        .ifPresent(n -> inRange(n, 1000, path + ".limits.uses", "A pass has 1 to 1000 uses.", problems));
+        .ifPresent(
+            n -> inRange(n, 1000, path + ".limits.uses", "A pass has 1 to 1000 uses.", problems));
     problems.when(
-        runAgain.when() == RunAgain.When.AFTER_DAYS && (runAgain.days() < 1 || runAgain.days() > 3650),
+        runAgain.when() == RunAgain.When.AFTER_DAYS
+            && (runAgain.days() < 1 || runAgain.days() > 3650),
         path + ".runAgain.days",
         "out_of_range",
         "The follow-up can run again after 1 to 3650 days.");

@@ -16,7 +16,8 @@ public enum PassStatus {
    * @param most uses allowed; empty for any number
    * @param used uses counted so far
    */
-  public static PassStatus of(Optional<Instant> expires, Optional<Integer> most, int used, Instant now) {
+  public static PassStatus of(
+      Optional<Instant> expires, Optional<Integer> most, int used, Instant now) {
     if (expires.isPresent() && !now.isBefore(expires.get())) {
       return EXPIRED;
     }
@@ -24,7 +25,8 @@ public enum PassStatus {
   }
 
   /**
-   * Whether a transfer starting now goes on with a use that was already counted (P2: once per file in any 10 minutes).
+   * Whether a transfer starting now goes on with a use that was already counted (P2: once per file
+   * in any 10 minutes).
    *
    * @param lastCounted when this file was last counted for the pass
    */

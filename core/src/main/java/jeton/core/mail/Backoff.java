@@ -25,6 +25,8 @@ public final class Backoff {
    * @return empty when it has failed after the longest pause too: give up and tell the owner
    */
   public static Optional<Instant> nextAttempt(int failures, Instant now) {
-    return failures > PAUSES.size() ? Optional.empty() : Optional.of(now.plus(PAUSES.get(failures - 1)));
+    return failures > PAUSES.size()
+        ? Optional.empty()
+        : Optional.of(now.plus(PAUSES.get(failures - 1)));
   }
 }

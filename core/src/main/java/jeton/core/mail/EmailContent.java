@@ -13,7 +13,8 @@ import jeton.core.problem.Problems;
  *
  * @param subject one line with fill-ins
  * @param preview the line a mailbox shows behind the subject; with fill-ins
- * @param body paragraphs as a small, cleaned HTML (p, strong, em, a, ul, ol, li, br) with fill-ins in text form
+ * @param body paragraphs as a small, cleaned HTML (p, strong, em, a, ul, ol, li, br) with fill-ins
+ *     in text form
  */
 public record EmailContent(String subject, String preview, String body, EmailButton button) {
   /** Most characters of a subject. */
@@ -31,7 +32,9 @@ public record EmailContent(String subject, String preview, String body, EmailBut
     button = button == null ? EmailButton.NONE : button;
   }
 
-  /** Notes what keeps this from being saved: lengths, control characters, unknown fill-ins (F2, S1). */
+  /**
+   * Notes what keeps this from being saved: lengths, control characters, unknown fill-ins (F2, S1).
+   */
   public void check(String path, Problems problems) {
     problems.line(subject, path + ".subject", "The subject", MOST_SUBJECT);
     problems.line(preview, path + ".preview", "The preview line", MOST_SUBJECT);
@@ -58,7 +61,10 @@ public record EmailContent(String subject, String preview, String body, EmailBut
     return button.target() == EmailButton.Target.PASS;
   }
 
-  /** Links that lead nowhere: no address, or one that is not https, http or mailto with something behind it. */
+  /**
+   * Links that lead nowhere: no address, or one that is not https, http or mailto with something
+   * behind it.
+   */
   public List<String> deadLinks() {
     List<String> links = new ArrayList<>();
     Matcher href = HREF.matcher(body);
@@ -74,7 +80,9 @@ public record EmailContent(String subject, String preview, String body, EmailBut
   private static boolean leadsSomewhere(String link) {
     try {
       URI uri = new URI(link.replaceAll("\\{\\{\\w+}}", "x"));
-      return switch (uri.getScheme() == null ? "" : uri.getScheme().toLowerCase(java.util.Locale.ROOT)) {
+      return switch (uri.getScheme() == null
+          ? ""
+          : uri.getScheme().toLowerCase(java.util.Locale.ROOT)) {
         case "https", "http" -> uri.getHost() != null && uri.getHost().indexOf('.') > 0;
         case "mailto" -> uri.getSchemeSpecificPart().indexOf('@') > 0;
         default -> false;

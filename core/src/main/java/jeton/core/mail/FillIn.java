@@ -6,7 +6,8 @@ import java.util.Optional;
 /**
  * What an email may say of the person who reads it (rule F1).
  *
- * <p>The last three are links that Jeton makes for each email; an owner's text cannot name them, an email's frame does.
+ * <p>The last three are links that Jeton makes for each email; an owner's text cannot name them, an
+ * email's frame does.
  */
 public enum FillIn {
   FIRST_NAME("first_name", "First name", true),

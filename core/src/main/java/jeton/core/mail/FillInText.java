@@ -12,13 +12,14 @@ import java.util.stream.Collectors;
 /**
  * A text with fill-ins, read once and filled for many people (rules F1, F2).
  *
- * <p>Text form, a subset of Mustache: <code>{{first_name}}</code>, and for words of its own when the value is unknown
- * <code>{{first_name}}{{^first_name}}friend{{/first_name}}</code>.
+ * <p>Text form, a subset of Mustache: <code>{{first_name}}</code>, and for words of its own when
+ * the value is unknown <code>{{first_name}}{{^first_name}}friend{{/first_name}}</code>.
  */
 public final class FillInText {
   private static final Pattern FORM =
       Pattern.compile("\\{\\{(\\w+)}}(?:\\{\\{\\^\\1}}(.*?)\\{\\{/\\1}})?", Pattern.DOTALL);
-  private static final Pattern ANY = Pattern.compile("\\{\\{(.{0,40}?)(}}|$)|\\{\\{", Pattern.DOTALL);
+  private static final Pattern ANY =
+      Pattern.compile("\\{\\{(.{0,40}?)(}}|$)|\\{\\{", Pattern.DOTALL);
 
   // A place inside an address lands in a URL, whatever surrounds the address.
   private static final Pattern IN_LINK = Pattern.compile("(href=\"|https?://)[^\\s\"<>]*$");
@@ -29,7 +30,10 @@ public final class FillInText {
     this.parts = List.copyOf(parts);
   }
 
-  /** Fixed words, or a fill-in with its own words for when the value is unknown (null: the field's own words). */
+  /**
+   * Fixed words, or a fill-in with its own words for when the value is unknown (null: the field's
+   * own words).
+   */
   private sealed interface Part {
     void appendTo(StringBuilder text, Values values, Landing landing);
   }
@@ -75,7 +79,10 @@ public final class FillInText {
           "There is no fill-in {{"
               + name
               + "}}. You can use "
-              + allowed.stream().sorted().map(f -> "{{" + f.key() + "}}").collect(Collectors.joining(", "))
+              + allowed.stream()
+                  .sorted()
+                  .map(f -> "{{" + f.key() + "}}")
+                  .collect(Collectors.joining(", "))
               + ".");
       this.name = name;
     }
@@ -88,7 +95,9 @@ public final class FillInText {
 
   /** The fill-ins an owner may write. */
   public static Set<FillIn> forOwners() {
-    return Set.of(FillIn.values()).stream().filter(FillIn::forOwners).collect(Collectors.toUnmodifiableSet());
+    return Set.of(FillIn.values()).stream()
+        .filter(FillIn::forOwners)
+        .collect(Collectors.toUnmodifiableSet());
   }
 
   /**
@@ -106,7 +115,8 @@ public final class FillInText {
       if (fillIn == null) {
         throw new Unknown(place.group(1), allowed);
       }
-      boolean inLink = fillIn.forOwners() && IN_LINK.matcher(text.substring(0, place.start())).find();
+      boolean inLink =
+          fillIn.forOwners() && IN_LINK.matcher(text.substring(0, place.start())).find();
       parts.add(new Place(fillIn, place.group(2), inLink));
       from = place.end();
     }

@@ -1,8 +1,8 @@
 package jeton.core.numbers;
 
 /**
- * A share of a number of people, with its 95 % Wilson score interval without continuity correction (rule N2; E. B.
- * Wilson, 1927).
+ * A share of a number of people, with its 95 % Wilson score interval without continuity correction
+ * (rule N2; E. B. Wilson, 1927).
  *
  * @param successes 0 to {@code of}
  * @param of how many stand behind it
@@ -16,7 +16,8 @@ public record Rate(long successes, long of) {
 
   public Rate {
     if (successes < 0 || of < 0 || successes > of) {
-      throw new IllegalArgumentException(successes + " of " + of + " is no share; 0 <= successes <= of is needed");
+      throw new IllegalArgumentException(
+          successes + " of " + of + " is no share; 0 <= successes <= of is needed");
     }
   }
 

@@ -6,7 +6,8 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 
 /**
- * The part of an offer's address after {@code /o/}: 1 to 60 lower-case ASCII letters, digits and single inner hyphens.
+ * The part of an offer's address after {@code /o/}: 1 to 60 lower-case ASCII letters, digits and
+ * single inner hyphens.
  */
 public final class Slug {
   /** Most characters in a slug. */

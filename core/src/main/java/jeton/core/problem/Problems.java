@@ -3,7 +3,9 @@ package jeton.core.problem;
 import java.util.ArrayList;
 import java.util.List;
 
-/** Collects every fault of one input before anything is said, so that nobody fixes them one by one. */
+/**
+ * Collects every fault of one input before anything is said, so that nobody fixes them one by one.
+ */
 public final class Problems {
   private final List<Problem> found = new ArrayList<>();
 
@@ -24,7 +26,11 @@ public final class Problems {
    * @param words what the text is called in a sentence ("The subject")
    */
   public Problems line(String value, String field, String words, int most) {
-    when(value.length() > most, field, "too_long", words + " is longer than " + most + " characters. Shorten it.");
+    when(
+        value.length() > most,
+        field,
+        "too_long",
+        words + " is longer than " + most + " characters. Shorten it.");
     return when(
         hasControl(value, false),
         field,
@@ -34,7 +40,11 @@ public final class Problems {
 
   /** A text of several lines: line breaks and tabs are fine, other control characters are not. */
   public Problems text(String value, String field, String words, int most) {
-    when(value.length() > most, field, "too_long", words + " is longer than " + most + " characters. Shorten it.");
+    when(
+        value.length() > most,
+        field,
+        "too_long",
+        words + " is longer than " + most + " characters. Shorten it.");
     return when(
         hasControl(value, true),
         field,
@@ -52,7 +62,9 @@ public final class Problems {
     return found.isEmpty();
   }
 
-  /** Whether a text has a character of category Cc; line breaks and tabs may be allowed (rule S1). */
+  /**
+   * Whether a text has a character of category Cc; line breaks and tabs may be allowed (rule S1).
+   */
   public static boolean hasControl(String value, boolean lineBreaksAllowed) {
     return value
         .chars()

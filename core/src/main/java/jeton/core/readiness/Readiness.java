@@ -63,7 +63,8 @@ public final class Readiness {
   }
 
   private List<Finding> look() {
-    when(facts.files() == 0, grave("no_file", "There is no file to hand over.", Stop.GIVE, "files"));
+    when(
+        facts.files() == 0, grave("no_file", "There is no file to hand over.", Stop.GIVE, "files"));
     lookAtSetup();
     lookAtAsk();
     lookAtConfirm();
@@ -82,14 +83,19 @@ public final class Readiness {
             "postalAddress"));
     when(
         facts.business().senderEmail().isBlank() || facts.business().senderName().isBlank(),
-        grave("no_sender", "Emails have no sender yet: a name and an address.", Stop.SETUP, "sender"));
+        grave(
+            "no_sender",
+            "Emails have no sender yet: a name and an address.",
+            Stop.SETUP,
+            "sender"));
   }
 
   private void lookAtAsk() {
     Looks looks = facts.looks();
     when(
         looks.inkContrast() < Contrast.ENOUGH || looks.buttonContrast() < Contrast.ENOUGH,
-        look("low_contrast", "The page's colours are too close to read easily.", Stop.ASK, "looks"));
+        look(
+            "low_contrast", "The page's colours are too close to read easily.", Stop.ASK, "looks"));
   }
 
   private void lookAtConfirm() {
@@ -162,7 +168,8 @@ public final class Readiness {
       if (followUp.step().ready()) {
         lookAtEmail(followUp.email(), "Follow-up email " + (i + 1), Stop.FOLLOW_UP, control);
       } else {
-        String where = i < lastReady ? "in the middle of the follow-up" : "at the end of the follow-up";
+        String where =
+            i < lastReady ? "in the middle of the follow-up" : "at the end of the follow-up";
         findings.add(
             look(
                 i < lastReady ? "draft_in_the_middle" : "draft_at_the_end",
@@ -174,9 +181,11 @@ public final class Readiness {
   }
 
   private void lookAtEmail(EmailContent email, String what, Stop stop, String control) {
-    when(email.subject().isBlank(), look("empty_subject", what + " has no subject.", stop, control));
+    when(
+        email.subject().isBlank(), look("empty_subject", what + " has no subject.", stop, control));
     for (String link : email.deadLinks()) {
-      String words = link.isBlank() ? "a link without an address" : "a link that leads nowhere: " + link;
+      String words =
+          link.isBlank() ? "a link without an address" : "a link that leads nowhere: " + link;
       findings.add(look("dead_link", what + " has " + words + ".", stop, control));
     }
   }

@@ -8,11 +8,14 @@ import java.util.regex.Pattern;
 /**
  * An email address by rule S1.
  *
- * @param send as it goes to the mail server: local part as typed, domain lower-cased and IDNA-encoded
+ * @param send as it goes to the mail server: local part as typed, domain lower-cased and
+ *     IDNA-encoded
  * @param compareKey what tells two addresses apart: {@code send} in lower case
  */
 public record EmailAddress(String send, String compareKey) {
-  /** Octets an address may have in the form that is sent (RFC 5321, 4.5.3.1.3 less the brackets). */
+  /**
+   * Octets an address may have in the form that is sent (RFC 5321, 4.5.3.1.3 less the brackets).
+   */
   public static final int MOST_OCTETS = 254;
 
   private static final int MOST_LOCAL_OCTETS = 64;
@@ -70,7 +73,9 @@ public record EmailAddress(String send, String compareKey) {
    * @throws Refused with the first fault of {@link Fault}'s order
    */
   public static EmailAddress parse(String typed) throws Refused {
-    refuseWhen(typed.chars().anyMatch(c -> Character.getType(c) == Character.CONTROL), Fault.CONTROL_CHARACTER);
+    refuseWhen(
+        typed.chars().anyMatch(c -> Character.getType(c) == Character.CONTROL),
+        Fault.CONTROL_CHARACTER);
     String text = trimmed(typed);
     refuseWhen(text.isEmpty(), Fault.EMPTY);
     int at = text.lastIndexOf('@');
@@ -95,7 +100,8 @@ public record EmailAddress(String send, String compareKey) {
     }
     String[] labels = encoded.split("\\.", -1);
     refuseWhen(labels.length < 2, Fault.BAD_DOMAIN);
-    refuseWhen(!Arrays.stream(labels).allMatch(label -> LABEL.matcher(label).matches()), Fault.BAD_DOMAIN);
+    refuseWhen(
+        !Arrays.stream(labels).allMatch(label -> LABEL.matcher(label).matches()), Fault.BAD_DOMAIN);
     refuseWhen(labels[labels.length - 1].chars().allMatch(Character::isDigit), Fault.BAD_DOMAIN);
     return encoded;
   }

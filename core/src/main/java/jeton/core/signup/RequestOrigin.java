@@ -10,8 +10,8 @@ public final class RequestOrigin {
   private RequestOrigin() {}
 
   /**
-   * The network an IP address belongs to: /24 of IPv4, /48 of IPv6, in CIDR form; "unknown" for anything that is not an
-   * IP address in digits. Never looks a name up.
+   * The network an IP address belongs to: /24 of IPv4, /48 of IPv6, in CIDR form; "unknown" for
+   * anything that is not an IP address in digits. Never looks a name up.
    */
   public static String network(String ip) {
     if (!ip.matches("[0-9.]{7,15}|[0-9a-fA-F:.]*:[0-9a-fA-F:.]*")) {

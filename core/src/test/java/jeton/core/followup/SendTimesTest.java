@@ -59,7 +59,8 @@ class SendTimesTest {
   }
 
   private static void checkZone(JsonNode in, JsonNode out) {
-    Optional<String> person = Optional.ofNullable(in.get("personZone")).filter(z -> !z.isNull()).map(JsonNode::asString);
+    Optional<String> person =
+        Optional.ofNullable(in.get("personZone")).filter(z -> !z.isNull()).map(JsonNode::asString);
     ZoneId zone =
         SendTimes.zone(zone(in, "businessZone"), in.get("ownZoneWhenKnown").asBoolean(), person);
     assertThat(zone).isEqualTo(zone(out, "zone"));
@@ -99,7 +100,8 @@ class SendTimesTest {
     in.get("handled").forEach(id -> handled.add(id(id)));
     JsonNode lastRank = in.get("lastRank");
     Progress progress =
-        new Progress(lastRank.isNull() ? Optional.empty() : Optional.of(lastRank.asLong()), handled);
+        new Progress(
+            lastRank.isNull() ? Optional.empty() : Optional.of(lastRank.asLong()), handled);
     JsonNode expected = out.get("next");
     assertThat(progress.next(steps).map(Step::id))
         .isEqualTo(expected.isNull() ? Optional.empty() : Optional.of(id(expected)));
@@ -119,7 +121,8 @@ class SendTimesTest {
 
   private static StepTiming timing(JsonNode step) {
     JsonNode wait = step.get("wait");
-    Optional<LocalTime> at = Optional.ofNullable(step.get("at")).map(t -> LocalTime.parse(t.asString()));
+    Optional<LocalTime> at =
+        Optional.ofNullable(step.get("at")).map(t -> LocalTime.parse(t.asString()));
     Set<DayOfWeek> days =
         step.has("days")
             ? StreamSupport.stream(step.get("days").spliterator(), false)
@@ -134,7 +137,10 @@ class SendTimesTest {
   }
 
   private static DayOfWeek day(String three) {
-    return Stream.of(DayOfWeek.values()).filter(d -> d.name().startsWith(three)).findFirst().orElseThrow();
+    return Stream.of(DayOfWeek.values())
+        .filter(d -> d.name().startsWith(three))
+        .findFirst()
+        .orElseThrow();
   }
 
   private static long id(JsonNode letter) {

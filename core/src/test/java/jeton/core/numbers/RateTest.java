@@ -21,8 +21,10 @@ class RateTest {
   @MethodSource("cases")
   void agreesWithVector(Vectors.Case vector) {
     Rate rate = new Rate(vector.in().get("successes").asLong(), vector.in().get("n").asLong());
-    assertThat(rate.low()).isCloseTo(Double.parseDouble(vector.out().get(0).asString()), within(1e-9));
-    assertThat(rate.high()).isCloseTo(Double.parseDouble(vector.out().get(1).asString()), within(1e-9));
+    assertThat(rate.low())
+        .isCloseTo(Double.parseDouble(vector.out().get(0).asString()), within(1e-9));
+    assertThat(rate.high())
+        .isCloseTo(Double.parseDouble(vector.out().get(1).asString()), within(1e-9));
   }
 
   @Test

@@ -42,20 +42,28 @@ class AccountApi {
   /** Who is signed in; without an email nobody is. */
   record Session(Optional<String> email) {}
 
-  /** Also hands out the cookie whose value must come back in the header X-XSRF-TOKEN with every change. */
+  /**
+   * Also hands out the cookie whose value must come back in the header X-XSRF-TOKEN with every
+   * change.
+   */
   @GetMapping
-  Session get(@Parameter(hidden = true) Principal principal, @Parameter(hidden = true) CsrfToken token) {
+  Session get(
+      @Parameter(hidden = true) Principal principal, @Parameter(hidden = true) CsrfToken token) {
     token.getToken();
     return new Session(
         principal == null ? Optional.empty() : owners.email(Long.parseLong(principal.getName())));
   }
 
   @PostMapping
-  Session signIn(@RequestBody SignIn signIn, HttpServletRequest request, HttpServletResponse response) {
-    Optional<Long> owner = owners.check(signIn.email(), signIn.password(), RequestNetwork.of(request));
+  Session signIn(
+      @RequestBody SignIn signIn, HttpServletRequest request, HttpServletResponse response) {
+    Optional<Long> owner =
+        owners.check(signIn.email(), signIn.password(), RequestNetwork.of(request));
     long id =
         owner.orElseThrow(
-            () -> new Refused("password", "wrong", "The address or the password is wrong. Try again."));
+            () ->
+                new Refused(
+                    "password", "wrong", "The address or the password is wrong. Try again."));
     // A session begun by somebody else must not become the owner's.
     if (request.getSession(false) != null) {
       request.changeSessionId();

@@ -27,7 +27,10 @@ class AppPages {
       path = {"/app", "/app/", "/app/{*view}"},
       produces = MediaType.TEXT_HTML_VALUE)
   ResponseEntity<Resource> view() {
-    return ResponseEntity.ok().contentType(MediaType.TEXT_HTML).cacheControl(CacheControl.noCache()).body(INDEX);
+    return ResponseEntity.ok()
+        .contentType(MediaType.TEXT_HTML)
+        .cacheControl(CacheControl.noCache())
+        .body(INDEX);
   }
 
   /** Built files carry a hash of their content in their names. */

@@ -7,7 +7,10 @@ import org.springframework.context.event.EventListener;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 
-/** On the very first start: the owner named in the environment, or a one-time link for whoever reads the console. */
+/**
+ * On the very first start: the owner named in the environment, or a one-time link for whoever reads
+ * the console.
+ */
 @Component
 class FirstOwner {
   private final Owners owners;

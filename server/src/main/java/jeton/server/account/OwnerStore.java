@@ -12,12 +12,15 @@ final class OwnerStore {
   private static final String FIND = "SELECT id, password_hash FROM owner WHERE email_key = :email";
   private static final String EMAIL = "SELECT email_key FROM owner WHERE id = :id";
   private static final String COUNT = "SELECT COUNT(*) FROM owner";
-  private static final String ADD_INVITE = "INSERT INTO owner_invite (token_hash, expires_at) VALUES (:hash, :expiresAt)";
+  private static final String ADD_INVITE =
+      "INSERT INTO owner_invite (token_hash, expires_at) VALUES (:hash, :expiresAt)";
   private static final String TAKE_INVITE =
       "DELETE FROM owner_invite WHERE token_hash = :hash AND expires_at > :now";
-  private static final String ADD_FAILURE = "INSERT INTO sign_in_failure (who, at) VALUES (:who, :now)";
+  private static final String ADD_FAILURE =
+      "INSERT INTO sign_in_failure (who, at) VALUES (:who, :now)";
   private static final String FORGET_FAILURES = "DELETE FROM sign_in_failure WHERE at < :before";
-  private static final String FAILURES = "SELECT COUNT(*) FROM sign_in_failure WHERE who = :who AND at > :since";
+  private static final String FAILURES =
+      "SELECT COUNT(*) FROM sign_in_failure WHERE who = :who AND at > :since";
 
   private final JdbcClient db;
 
@@ -29,7 +32,12 @@ final class OwnerStore {
 
   /** False when the address is taken. */
   boolean add(String email, String hash, Instant now) {
-    return 1 == db.sql(ADD).param("email", email).param("hash", hash).param("now", Utc.bind(now)).update();
+    return 1
+        == db.sql(ADD)
+            .param("email", email)
+            .param("hash", hash)
+            .param("now", Utc.bind(now))
+            .update();
   }
 
   Optional<Owner> find(String email) {
@@ -65,6 +73,10 @@ final class OwnerStore {
   }
 
   long failures(byte[] who, Instant since) {
-    return db.sql(FAILURES).param("who", who).param("since", Utc.bind(since)).query(Long.class).single();
+    return db.sql(FAILURES)
+        .param("who", who)
+        .param("since", Utc.bind(since))
+        .query(Long.class)
+        .single();
   }
 }

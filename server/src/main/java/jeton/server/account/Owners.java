@@ -16,7 +16,10 @@ import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Those who work here: made once, known by a password that only its hash is kept of. Guessing is slowed down. */
+/**
+ * Those who work here: made once, known by a password that only its hash is kept of. Guessing is
+ * slowed down.
+ */
 @Service
 public class Owners {
   /** Least characters of a password (NIST SP 800-63B asks for 8; length is all that is asked). */
@@ -54,7 +57,8 @@ public class Owners {
         "password",
         "too_short",
         "A password needs at least " + LEAST_PASSWORD + " characters.");
-    problems.when(password.length() > MOST_PASSWORD, "password", "too_long", "At most 200 characters.");
+    problems.when(
+        password.length() > MOST_PASSWORD, "password", "too_long", "At most 200 characters.");
     Refused.unlessNone(problems.list());
     if (!store.add(address.compareKey(), passwords.encode(password), clock.instant())) {
       throw new Refused("email", "taken", "Somebody with this address can sign in already.");
@@ -73,7 +77,10 @@ public class Owners {
   @Transactional
   public void accept(String token, String email, String password) {
     if (!store.takeInvite(Tokens.hash(token), clock.instant())) {
-      throw new Refused("token", "no_invite", "This link was used already or has run out. Start Jeton again for a new one.");
+      throw new Refused(
+          "token",
+          "no_invite",
+          "This link was used already or has run out. Start Jeton again for a new one.");
     }
     make(email, password);
   }
@@ -82,7 +89,8 @@ public class Owners {
    * Checks a password.
    *
    * @param network where the request came from; guesses are counted per address and per network
-   * @return the owner's id; empty for a wrong address or password, which take equally long to find out
+   * @return the owner's id; empty for a wrong address or password, which take equally long to find
+   *     out
    */
   public Optional<Long> check(String email, String password, String network) {
     Instant now = clock.instant();
@@ -90,11 +98,14 @@ public class Owners {
     byte[] byNetwork = Tokens.hash("network " + network);
     if (store.failures(byAddress, now.minus(FAILURES_COUNT)) >= MOST_FAILURES
         || store.failures(byNetwork, now.minus(FAILURES_COUNT)) >= 3 * MOST_FAILURES) {
-      throw new TooOften("Too many wrong tries. Wait a quarter of an hour, then try again.", FAILURES_COUNT);
+      throw new TooOften(
+          "Too many wrong tries. Wait a quarter of an hour, then try again.", FAILURES_COUNT);
     }
     Optional<OwnerStore.Owner> owner = store.find(email.strip().toLowerCase(Locale.ROOT));
     String hash = owner.map(OwnerStore.Owner::passwordHash).orElse(nobodysHash);
-    boolean fits = password.getBytes(StandardCharsets.UTF_8).length <= 4 * MOST_PASSWORD && passwords.matches(password, hash);
+    boolean fits =
+        password.getBytes(StandardCharsets.UTF_8).length <= 4 * MOST_PASSWORD
+            && passwords.matches(password, hash);
     if (!fits || owner.isEmpty()) {
       store.addFailure(byAddress, now);
       store.addFailure(byNetwork, now);

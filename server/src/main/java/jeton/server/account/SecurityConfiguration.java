@@ -28,7 +28,8 @@ class SecurityConfiguration {
 
   @Bean
   PasswordEncoder passwordEncoder() {
-    return new Pbkdf2PasswordEncoder("", SALT_BYTES, ROUNDS, SecretKeyFactoryAlgorithm.PBKDF2WithHmacSHA256);
+    return new Pbkdf2PasswordEncoder(
+        "", SALT_BYTES, ROUNDS, SecretKeyFactoryAlgorithm.PBKDF2WithHmacSHA256);
   }
 
   /** Nobody signs in by way of the framework's own forms: see AccountApi. */
@@ -42,7 +43,10 @@ class SecurityConfiguration {
     return new HttpSessionSecurityContextRepository();
   }
 
-  /** The owner's API. A change needs the session cookie and the token that only our own pages can read. */
+  /**
+   * The owner's API. A change needs the session cookie and the token that only our own pages can
+   * read.
+   */
   @Bean
   @Order(1)
   SecurityFilterChain api(HttpSecurity http, SecurityContextRepository contexts) throws Exception {
@@ -57,7 +61,8 @@ class SecurityConfiguration {
         .authorizeHttpRequests(
             requests ->
                 requests
-                    .requestMatchers("/api/session", "/api/session/welcome", "/api/openapi.json", "/api/demo/**")
+                    .requestMatchers(
+                        "/api/session", "/api/session/welcome", "/api/openapi.json", "/api/demo/**")
                     .permitAll()
                     .requestMatchers(HttpMethod.OPTIONS)
                     .denyAll()
@@ -67,7 +72,8 @@ class SecurityConfiguration {
         .requestCache(cache -> cache.disable())
         .anonymous(anonymous -> {})
         .exceptionHandling(
-            faults -> faults.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
+            faults ->
+                faults.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
         .build();
   }
 
@@ -99,7 +105,8 @@ class SecurityConfiguration {
     return http.csrf(csrf -> csrf.disable())
         .requestCache(cache -> cache.disable())
         .logout(logout -> logout.disable())
-        .sessionManagement(sessions -> sessions.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
+        .sessionManagement(
+            sessions -> sessions.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
         .authorizeHttpRequests(requests -> requests.anyRequest().permitAll());
   }
 }

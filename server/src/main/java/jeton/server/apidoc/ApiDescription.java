@@ -14,7 +14,11 @@ class ApiDescription {
   @Bean
   OpenAPI description() {
     return new OpenAPI()
-        .info(new Info().title("Jeton, for owners").version("1").description("Faults are problem details (RFC 9457)."))
+        .info(
+            new Info()
+                .title("Jeton, for owners")
+                .version("1")
+                .description("Faults are problem details (RFC 9457)."))
         .servers(List.of(new Server().url("/")));
   }
 }

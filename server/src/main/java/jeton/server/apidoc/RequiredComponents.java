@@ -13,12 +13,15 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
-/** Says in the API's description what the records say: everything is there unless it is an Optional. */
+/**
+ * Says in the API's description what the records say: everything is there unless it is an Optional.
+ */
 @Component
 class RequiredComponents implements ModelConverter {
 
   @Override
-  public Schema<?> resolve(AnnotatedType type, ModelConverterContext context, Iterator<ModelConverter> chain) {
+  public Schema<?> resolve(
+      AnnotatedType type, ModelConverterContext context, Iterator<ModelConverter> chain) {
     if (!chain.hasNext()) {
       return null;
     }

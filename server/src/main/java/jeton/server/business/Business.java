@@ -11,7 +11,10 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** The business this install serves: identity, and how its emails leave. Kept in memory, refreshed on change. */
+/**
+ * The business this install serves: identity, and how its emails leave. Kept in memory, refreshed
+ * on change.
+ */
 @Service
 public class Business {
   private final BusinessStore store;
@@ -21,12 +24,18 @@ public class Business {
   private volatile Optional<Snapshot> known = Optional.empty();
 
   Business(
-      JdbcClient db, Documents documents, ConfigurationVersion configuration, Clock clock, JetonSettings settings) {
+      JdbcClient db,
+      Documents documents,
+      ConfigurationVersion configuration,
+      Clock clock,
+      JetonSettings settings) {
     this.store = new BusinessStore(db, documents);
     this.configuration = configuration;
     this.clock = clock;
     this.fromEnvironment =
-        settings.smtpUrl().isBlank() ? Optional.empty() : Optional.of(SmtpSettings.of(settings.smtpUrl()));
+        settings.smtpUrl().isBlank()
+            ? Optional.empty()
+            : Optional.of(SmtpSettings.of(settings.smtpUrl()));
     configuration.onChange(() -> known = Optional.empty());
   }
 
@@ -42,8 +51,11 @@ public class Business {
   public Snapshot now() {
     Optional<Snapshot> snapshot = known;
     if (snapshot.isEmpty()) {
-      Snapshot read = store.find().orElse(new Snapshot(0, BusinessSettings.BLANK, Optional.empty()));
-      snapshot = Optional.of(new Snapshot(read.version(), read.settings(), read.smtp().or(() -> fromEnvironment)));
+      Snapshot read =
+          store.find().orElse(new Snapshot(0, BusinessSettings.BLANK, Optional.empty()));
+      snapshot =
+          Optional.of(
+              new Snapshot(read.version(), read.settings(), read.smtp().or(() -> fromEnvironment)));
       known = snapshot;
     }
     return snapshot.get();
@@ -71,13 +83,17 @@ public class Business {
     Problems problems = new Problems();
     problems.line(smtp.host(), "host", "The server", 253);
     problems.when(smtp.host().isBlank(), "host", "empty", "Which server sends your emails?");
-    problems.when(smtp.port() < 1 || smtp.port() > 65535, "port", "out_of_range", "A port is 1 to 65535.");
+    problems.when(
+        smtp.port() < 1 || smtp.port() > 65535, "port", "out_of_range", "A port is 1 to 65535.");
     problems.line(smtp.user(), "user", "The user", 254);
     problems.line(smtp.password(), "password", "The password", 254);
     Refused.unlessNone(problems.list());
     String password =
-        smtp.password().isEmpty() ? now().smtp().map(SmtpSettings::password).orElse("") : smtp.password();
-    SmtpSettings whole = new SmtpSettings(smtp.host(), smtp.port(), smtp.security(), smtp.user(), password);
+        smtp.password().isEmpty()
+            ? now().smtp().map(SmtpSettings::password).orElse("")
+            : smtp.password();
+    SmtpSettings whole =
+        new SmtpSettings(smtp.host(), smtp.port(), smtp.security(), smtp.user(), password);
     if (!store.saveSmtp(whole, clock.instant())) {
       throw new Refused("host", "business_first", "Save your business's name first.");
     }

@@ -24,15 +24,19 @@ class BusinessApi {
   record BusinessSave(int version, BusinessSettings settings) {}
 
   /** What the interface may know of the mail server: never the password. */
-  record SmtpView(String host, int port, SmtpSettings.Security security, String user, boolean passwordKnown) {}
+  record SmtpView(
+      String host, int port, SmtpSettings.Security security, String user, boolean passwordKnown) {}
 
-  record BusinessView(int version, BusinessSettings settings, Optional<SmtpView> smtp, List<String> zones) {}
+  record BusinessView(
+      int version, BusinessSettings settings, Optional<SmtpView> smtp, List<String> zones) {}
 
   @GetMapping
   BusinessView get() {
     Business.Snapshot now = business.now();
-    List<String> zones = ZoneId.getAvailableZoneIds().stream().filter(z -> z.contains("/")).sorted().toList();
-    return new BusinessView(now.version(), now.settings(), now.smtp().map(BusinessApi::view), zones);
+    List<String> zones =
+        ZoneId.getAvailableZoneIds().stream().filter(z -> z.contains("/")).sorted().toList();
+    return new BusinessView(
+        now.version(), now.settings(), now.smtp().map(BusinessApi::view), zones);
   }
 
   @PutMapping
@@ -46,6 +50,7 @@ class BusinessApi {
   }
 
   private static SmtpView view(SmtpSettings smtp) {
-    return new SmtpView(smtp.host(), smtp.port(), smtp.security(), smtp.user(), !smtp.password().isEmpty());
+    return new SmtpView(
+        smtp.host(), smtp.port(), smtp.security(), smtp.user(), !smtp.password().isEmpty());
   }
 }

@@ -34,7 +34,15 @@ public record BusinessSettings(
   /** What a fresh install starts from. */
   static final BusinessSettings BLANK =
       new BusinessSettings(
-          "", "", "", "", "", "UTC", List.of("#16423C", "#B07A2A", "#FBF8F1", "#1C2A26"), "", Map.of("first_name", "there"));
+          "",
+          "",
+          "",
+          "",
+          "",
+          "UTC",
+          List.of("#16423C", "#B07A2A", "#FBF8F1", "#1C2A26"),
+          "",
+          Map.of("first_name", "there"));
 
   public BusinessSettings {
     palette = List.copyOf(palette);
@@ -56,11 +64,17 @@ public record BusinessSettings(
     address(senderEmail, "senderEmail", problems);
     address(replyTo, "replyTo", problems);
     problems.when(
-        SendTimes.knownZone(zone).isEmpty(), "zone", "unknown_zone", "There is no time zone called " + zone + ".");
+        SendTimes.knownZone(zone).isEmpty(),
+        "zone",
+        "unknown_zone",
+        "There is no time zone called " + zone + ".");
     problems.when(palette.size() > 8, "palette", "too_many", "At most eight colours.");
     for (int i = 0; i < palette.size(); i++) {
       problems.when(
-          !Contrast.isColour(palette.get(i)), "palette[" + i + "]", "not_a_colour", "A colour looks like #16423C.");
+          !Contrast.isColour(palette.get(i)),
+          "palette[" + i + "]",
+          "not_a_colour",
+          "A colour looks like #16423C.");
     }
     whenUnknown.forEach(
         (key, words) -> {

@@ -20,7 +20,8 @@ final class BusinessStore {
        WHERE id = 1 AND version = :version
       """;
 
-  private static final String SAVE_SMTP = "UPDATE business SET smtp = :smtp, updated_at = :now WHERE id = 1";
+  private static final String SAVE_SMTP =
+      "UPDATE business SET smtp = :smtp, updated_at = :now WHERE id = 1";
 
   private final JdbcClient db;
   private final Documents documents;
@@ -37,17 +38,26 @@ final class BusinessStore {
                 new Business.Snapshot(
                     row.getInt("version"),
                     documents.read(row.getString("settings"), BusinessSettings.class),
-                    Optional.ofNullable(row.getString("smtp")).map(s -> documents.read(s, SmtpSettings.class))))
+                    Optional.ofNullable(row.getString("smtp"))
+                        .map(s -> documents.read(s, SmtpSettings.class))))
         .optional();
   }
 
   /** Version 0 makes the row. False when somebody saved in between. */
   boolean save(int version, BusinessSettings settings, Instant now) {
     var statement = version == 0 ? db.sql(MAKE) : db.sql(SAVE).param("version", version);
-    return 1 == statement.param("settings", documents.write(settings)).param("now", Utc.bind(now)).update();
+    return 1
+        == statement
+            .param("settings", documents.write(settings))
+            .param("now", Utc.bind(now))
+            .update();
   }
 
   boolean saveSmtp(SmtpSettings smtp, Instant now) {
-    return 1 == db.sql(SAVE_SMTP).param("smtp", documents.write(smtp)).param("now", Utc.bind(now)).update();
+    return 1
+        == db.sql(SAVE_SMTP)
+            .param("smtp", documents.write(smtp))
+            .param("now", Utc.bind(now))
+            .update();
   }
 }

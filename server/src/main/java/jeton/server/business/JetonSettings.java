@@ -8,8 +8,8 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * What the environment says (docs/serve.md).
  *
  * @param home folder for files
- * @param publicUrl where visitors reach this install, without a slash at the end; empty: as each request came in, and
- *     for emails http://127.0.0.1 with the port
+ * @param publicUrl where visitors reach this install, without a slash at the end; empty: as each
+ *     request came in, and for emails http://127.0.0.1 with the port
  * @param smtpUrl used until Setup says otherwise; empty for none
  */
 @ConfigurationProperties("jeton")

@@ -23,8 +23,8 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /**
- * {@code /c/{token}}. Fetching the page confirms nobody, since link scanners fetch; it is confirmed by a POST, sent by
- * itself where scripts run and by a button where they do not (S7).
+ * {@code /c/{token}}. Fetching the page confirms nobody, since link scanners fetch; it is confirmed
+ * by a POST, sent by itself where scripts run and by a button where they do not (S7).
  */
 @RestController
 class ConfirmPage {
@@ -34,7 +34,8 @@ class ConfirmPage {
   private final Pages pages;
   private final Clock clock;
 
-  ConfirmPage(Confirmations confirmations, Offers offers, Business business, Pages pages, Clock clock) {
+  ConfirmPage(
+      Confirmations confirmations, Offers offers, Business business, Pages pages, Clock clock) {
     this.confirmations = confirmations;
     this.offers = offers;
     this.business = business;
@@ -52,9 +53,12 @@ class ConfirmPage {
 
   @PostMapping("/c/{token}")
   ResponseEntity<String> confirm(
-      @PathVariable String token, @RequestParam(defaultValue = "button") String by, HttpServletRequest request) {
+      @PathVariable String token,
+      @RequestParam(defaultValue = "button") String by,
+      HttpServletRequest request) {
     String how = by.equals("page") ? "opened the link" : "pressed the button";
-    Optional<Confirmations.Link> link = confirmations.confirm(token, RequestNetwork.of(request), how);
+    Optional<Confirmations.Link> link =
+        confirmations.confirm(token, RequestNetwork.of(request), how);
     if (link.isEmpty()) {
       return unknown();
     }
@@ -95,8 +99,12 @@ class ConfirmPage {
         Page.words(
             business.now().settings(),
             Page.PLAIN,
-            new PageWords("One moment", "Press the button to confirm your address for “" + offer.settings().name() + "”."));
-    model.put("action", List.of(Map.of("to", "/c/" + token, "words", "Confirm my address", "sendsItself", true)));
+            new PageWords(
+                "One moment",
+                "Press the button to confirm your address for “" + offer.settings().name() + "”."));
+    model.put(
+        "action",
+        List.of(Map.of("to", "/c/" + token, "words", "Confirm my address", "sendsItself", true)));
     return pages.answer(HttpStatus.OK, "words", model);
   }
 
@@ -105,15 +113,18 @@ class ConfirmPage {
         Page.words(
             business.now().settings(),
             Page.PLAIN,
-            new PageWords("This link has run out", "We can send you a new one, to the same address."));
-    model.put("action", List.of(Map.of("to", "/c/" + token + "/again", "words", "Send me a new link")));
+            new PageWords(
+                "This link has run out", "We can send you a new one, to the same address."));
+    model.put(
+        "action", List.of(Map.of("to", "/c/" + token + "/again", "words", "Send me a new link")));
     return pages.answer(HttpStatus.GONE, "words", model);
   }
 
   private ResponseEntity<String> unknown() {
     return words(
         HttpStatus.NOT_FOUND,
-        new PageWords("This link does not work", "Part of it may be missing. Open it from the email again."));
+        new PageWords(
+            "This link does not work", "Part of it may be missing. Open it from the email again."));
   }
 
   private ResponseEntity<String> words(HttpStatus status, PageWords words) {

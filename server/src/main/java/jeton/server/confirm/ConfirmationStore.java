@@ -64,7 +64,8 @@ final class ConfirmationStore {
             .param("by", by)
             .update();
     if (rows != 1) {
-      throw new IllegalStateException("Sign-up " + signUpId + " was confirmed by somebody else under our lock");
+      throw new IllegalStateException(
+          "Sign-up " + signUpId + " was confirmed by somebody else under our lock");
     }
   }
 

@@ -36,11 +36,21 @@ public class Confirmations implements DeliveryListener {
   /** Whom a confirmation concerns. */
   @org.springframework.stereotype.Component
   record Circle(
-      Outbox outbox, People people, Passes passes, HandOvers handOvers, Offers offers, History history) {}
+      Outbox outbox,
+      People people,
+      Passes passes,
+      HandOvers handOvers,
+      Offers offers,
+      History history) {}
 
   /** What a link stands for. */
   public record Link(
-      long signUpId, long personId, long offerId, Instant signedUpAt, Instant expiresAt, Optional<Instant> confirmedAt) {
+      long signUpId,
+      long personId,
+      long offerId,
+      Instant signedUpAt,
+      Instant expiresAt,
+      Optional<Instant> confirmedAt) {
 
     /** A confirmed link shows its page for ever; an unconfirmed one ends. */
     public boolean isOver(Instant now) {
@@ -60,7 +70,10 @@ public class Confirmations implements DeliveryListener {
             || ConfirmationRules.maySend(
                 circle
                     .outbox()
-                    .asked(personLocked.id(), OutgoingEmail.Kind.CONFIRMATION, now.minus(ConfirmationRules.WINDOW)),
+                    .asked(
+                        personLocked.id(),
+                        OutgoingEmail.Kind.CONFIRMATION,
+                        now.minus(ConfirmationRules.WINDOW)),
                 now);
     if (may) {
       circle.outbox().add(OutgoingEmail.confirmation(personLocked.id(), offer.id(), signUpId, now));
@@ -99,7 +112,8 @@ public class Confirmations implements DeliveryListener {
   private void confirmLocked(Link link, Person person, byte[] hash, String network, String by) {
     Instant now = clock.instant();
     Offer offer = circle.offers().get(link.offerId());
-    boolean handedOverSince = store.confirmedSince(link.personId(), link.offerId(), link.signedUpAt());
+    boolean handedOverSince =
+        store.confirmedSince(link.personId(), link.offerId(), link.signedUpAt());
     if (link.confirmedAt().isEmpty()) {
       store.confirm(link.signUpId(), now, network, by);
     }
@@ -111,7 +125,9 @@ public class Confirmations implements DeliveryListener {
     circle.people().changeState(person.id(), PersonState.ON_THE_LIST, now);
     circle
         .history()
-        .note(History.Event.of(now, History.Kind.CONFIRMED, person.id(), offer.id(), offer.settings().name()));
+        .note(
+            History.Event.of(
+                now, History.Kind.CONFIRMED, person.id(), offer.id(), offer.settings().name()));
     boolean opens = offer.settings().confirm().opensIncentive();
     circle
         .handOvers()
@@ -135,7 +151,8 @@ public class Confirmations implements DeliveryListener {
   @Transactional
   public void askAgain(Link link) {
     Person person = circle.people().lock(link.personId());
-    boolean wants = person.state() == PersonState.WAITING_TO_CONFIRM || person.state() == PersonState.LEFT;
+    boolean wants =
+        person.state() == PersonState.WAITING_TO_CONFIRM || person.state() == PersonState.LEFT;
     if (wants && link.confirmedAt().isEmpty()) {
       ask(circle.offers().remembered(link.offerId()), person, false, link.signUpId());
     }

@@ -13,8 +13,8 @@ import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /**
- * Tells every instance when public pages and emails are made from something new: a number in the database that grows
- * with each change and is looked at once a second.
+ * Tells every instance when public pages and emails are made from something new: a number in the
+ * database that grows with each change and is looked at once a second.
  */
 @Component
 public class ConfigurationVersion {
@@ -32,7 +32,10 @@ public class ConfigurationVersion {
     listeners.add(listener);
   }
 
-  /** To be called in the transaction that changes something. This instance hears of it right after the commit. */
+  /**
+   * To be called in the transaction that changes something. This instance hears of it right after
+   * the commit.
+   */
   public void changed() {
     db.sql("UPDATE configuration SET version = version + 1 WHERE id = 1").update();
     TransactionSynchronizationManager.registerSynchronization(
@@ -47,12 +50,15 @@ public class ConfigurationVersion {
   @Scheduled(fixedDelay = 1000)
   void look() {
     try {
-      long now = db.sql("SELECT version FROM configuration WHERE id = 1").query(Long.class).single();
+      long now =
+          db.sql("SELECT version FROM configuration WHERE id = 1").query(Long.class).single();
       if (seen.getAndSet(now) != now) {
         listeners.forEach(Runnable::run);
       }
     } catch (DataAccessException away) {
-      LOG.warn("The configuration's version could not be read; pages go on with what is known: {}", away.getMessage());
+      LOG.warn(
+          "The configuration's version could not be read; pages go on with what is known: {}",
+          away.getMessage());
     }
   }
 }

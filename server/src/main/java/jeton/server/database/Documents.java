@@ -4,7 +4,10 @@ import org.springframework.stereotype.Component;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Settings kept as JSON documents in a column. Unknown properties of older versions are passed over when read. */
+/**
+ * Settings kept as JSON documents in a column. Unknown properties of older versions are passed over
+ * when read.
+ */
 @Component
 public class Documents {
   private final JsonMapper mapper =

@@ -19,8 +19,8 @@ import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
 
 /**
- * A MariaDB of our own: a folder, a free port on loopback, a secret password. Used by demo, serve and tests alike.
- * Commits are durable; text is utf8mb4; SQL is strict.
+ * A MariaDB of our own: a folder, a free port on loopback, a secret password. Used by demo, serve
+ * and tests alike. Commits are durable; text is utf8mb4; SQL is strict.
  */
 public final class PrivateDatabase implements AutoCloseable {
   private static final long LEAST_FREE_BYTES = 500L << 20;
@@ -32,7 +32,8 @@ public final class PrivateDatabase implements AutoCloseable {
   private final Process server;
   private final RandomAccessFile lockFile;
 
-  private PrivateDatabase(Path folder, int port, String password, Process server, RandomAccessFile lockFile) {
+  private PrivateDatabase(
+      Path folder, int port, String password, Process server, RandomAccessFile lockFile) {
     this.folder = folder;
     this.port = port;
     this.password = password;
@@ -56,11 +57,13 @@ public final class PrivateDatabase implements AutoCloseable {
         install(folder);
       }
       int port = freePort();
-      PrivateDatabase database = new PrivateDatabase(folder, port, password, launch(folder, port, password), lock);
+      PrivateDatabase database =
+          new PrivateDatabase(folder, port, password, launch(folder, port, password), lock);
       database.awaitAnswer();
       return database;
     } catch (IOException trouble) {
-      throw new DatabaseTrouble("the database folder " + folder + " cannot be used: " + trouble.getMessage(), trouble);
+      throw new DatabaseTrouble(
+          "the database folder " + folder + " cannot be used: " + trouble.getMessage(), trouble);
     } catch (InterruptedException stopped) {
       Thread.currentThread().interrupt();
       throw new DatabaseTrouble("interrupted while the database was starting", stopped);
@@ -104,7 +107,11 @@ public final class PrivateDatabase implements AutoCloseable {
     long free = Files.getFileStore(folder).getUsableSpace();
     if (free < LEAST_FREE_BYTES) {
       throw new DatabaseTrouble(
-          "only " + (free >> 20) + " MB are free under " + folder + "; the database needs 500 MB. Make room, or choose another --home.",
+          "only "
+              + (free >> 20)
+              + " MB are free under "
+              + folder
+              + "; the database needs 500 MB. Make room, or choose another --home.",
           null);
     }
   }
@@ -120,7 +127,8 @@ public final class PrivateDatabase implements AutoCloseable {
       // Told below, as when another process holds it.
     }
     file.close();
-    throw new DatabaseTrouble("another Jeton already runs on " + folder + ". Stop it, or choose another --home.", null);
+    throw new DatabaseTrouble(
+        "another Jeton already runs on " + folder + ". Stop it, or choose another --home.", null);
   }
 
   /** A killed Jeton leaves its database running: it still holds the files we need. */
@@ -133,7 +141,11 @@ public final class PrivateDatabase implements AutoCloseable {
     ProcessHandle leftOver = ProcessHandle.of(pid).filter(p -> isOurs(p, folder)).orElse(null);
     if (leftOver != null) {
       leftOver.destroy();
-      leftOver.onExit().orTimeout(PATIENCE_SECONDS, TimeUnit.SECONDS).exceptionally(late -> leftOver).join();
+      leftOver
+          .onExit()
+          .orTimeout(PATIENCE_SECONDS, TimeUnit.SECONDS)
+          .exceptionally(late -> leftOver)
+          .join();
     }
   }
 
@@ -172,7 +184,8 @@ public final class PrivateDatabase implements AutoCloseable {
   private static Process launch(Path folder, int port, String password) throws IOException {
     Path setUp = folder.resolve("set-up.sql");
     Files.deleteIfExists(setUp);
-    Files.createFile(setUp, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
+    Files.createFile(
+        setUp, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
     Files.writeString(
         setUp,
         """
@@ -219,7 +232,9 @@ public final class PrivateDatabase implements AutoCloseable {
           .start();
     } catch (IOException missing) {
       throw new DatabaseTrouble(
-          command[0] + " is missing. Install it: apt-get install mariadb-server-core mariadb-client-core", missing);
+          command[0]
+              + " is missing. Install it: apt-get install mariadb-server-core mariadb-client-core",
+          missing);
     }
   }
 
@@ -239,7 +254,10 @@ public final class PrivateDatabase implements AutoCloseable {
   private static String lastLine(Path folder) throws IOException {
     List<String> lines = Files.readAllLines(folder.resolve("mariadb.log"));
     String telling =
-        lines.stream().filter(line -> line.contains("[ERROR]")).reduce((a, b) -> b).orElse("no reason given");
+        lines.stream()
+            .filter(line -> line.contains("[ERROR]"))
+            .reduce((a, b) -> b)
+            .orElse("no reason given");
     return telling + " (whole log: " + folder.resolve("mariadb.log") + ")";
   }
 

@@ -11,8 +11,8 @@ import org.springframework.boot.web.server.PortInUseException;
 import org.springframework.context.ConfigurableApplicationContext;
 
 /**
- * Starts an application on its database: the one named in JETON_DB_URL, else a private one under JETON_HOME. The
- * environment it reads is that of docs/serve.md.
+ * Starts an application on its database: the one named in JETON_DB_URL, else a private one under
+ * JETON_HOME. The environment it reads is that of docs/serve.md.
  */
 public final class Start {
   private Start() {}
@@ -37,7 +37,8 @@ public final class Start {
       SpringApplication.getShutdownHandlers().add(database::close);
       datasource(properties, database.url("jeton"), database.user(), database.password());
     } else {
-      datasource(properties, url, setting("JETON_DB_USER", "jeton"), setting("JETON_DB_PASSWORD", ""));
+      datasource(
+          properties, url, setting("JETON_DB_USER", "jeton"), setting("JETON_DB_PASSWORD", ""));
     }
     set(properties, "jeton.public-url", "JETON_PUBLIC_URL");
     set(properties, "jeton.smtp-url", "JETON_SMTP_URL");
@@ -68,7 +69,9 @@ public final class Start {
   private static String explain(Throwable failed) {
     for (Throwable cause = failed; cause != null; cause = cause.getCause()) {
       if (cause instanceof PortInUseException taken) {
-        return "port " + taken.getPort() + " is already taken. Stop what uses it, or choose another with --port.";
+        return "port "
+            + taken.getPort()
+            + " is already taken. Stop what uses it, or choose another with --port.";
       }
       if (cause instanceof BindException) {
         return "the port is already taken. Stop what uses it, or choose another with --port.";
@@ -84,7 +87,8 @@ public final class Start {
     return root.getMessage() + " (set JETON_DEBUG=1 for the details)";
   }
 
-  private static void datasource(Map<String, Object> properties, String url, String user, String password) {
+  private static void datasource(
+      Map<String, Object> properties, String url, String user, String password) {
     properties.put("spring.datasource.url", url);
     properties.put("spring.datasource.username", user);
     properties.put("spring.datasource.password", password);

@@ -9,8 +9,9 @@ import java.time.temporal.ChronoUnit;
 import java.util.Optional;
 
 /**
- * The only way moments go into and out of the database: as UTC date-times cut to milliseconds. An Instant bound
- * directly would land in the JVM's zone, where two moments become one when clocks go back.
+ * The only way moments go into and out of the database: as UTC date-times cut to milliseconds. An
+ * Instant bound directly would land in the JVM's zone, where two moments become one when clocks go
+ * back.
  */
 public final class Utc {
   private Utc() {}
@@ -32,6 +33,7 @@ public final class Utc {
 
   /** A column that may be null. */
   public static Optional<Instant> readOptional(ResultSet row, String column) throws SQLException {
-    return Optional.ofNullable(row.getObject(column, LocalDateTime.class)).map(t -> t.toInstant(ZoneOffset.UTC));
+    return Optional.ofNullable(row.getObject(column, LocalDateTime.class))
+        .map(t -> t.toInstant(ZoneOffset.UTC));
   }
 }

@@ -4,7 +4,9 @@ import java.io.IOException;
 import java.io.InputStream;
 import org.springframework.core.io.Resource;
 
-/** Where contents are kept, by hash. A folder now; a shared store when several machines need them. */
+/**
+ * Where contents are kept, by hash. A folder now; a shared store when several machines need them.
+ */
 interface FileStore {
 
   /**

@@ -62,7 +62,8 @@ final class FolderFileStore implements FileStore {
         out.write(buffer, 0, n);
       }
     }
-    return new Kept(HexFormat.of().formatHex(digest.digest()), size, Arrays.copyOf(head, head.length));
+    return new Kept(
+        HexFormat.of().formatHex(digest.digest()), size, Arrays.copyOf(head, head.length));
   }
 
   private Path place(String hash) {

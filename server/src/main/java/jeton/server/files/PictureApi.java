@@ -31,7 +31,8 @@ class PictureApi {
 
   @GetMapping("/pictures/{hash}")
   ResponseEntity<Resource> show(@PathVariable String hash) {
-    StoredFiles.Stored picture = files.picture(hash).orElseThrow(() -> new NotThere("This picture"));
+    StoredFiles.Stored picture =
+        files.picture(hash).orElseThrow(() -> new NotThere("This picture"));
     return ResponseEntity.ok()
         .contentType(MediaType.parseMediaType(picture.mediaType()))
         .cacheControl(CacheControl.maxAge(Duration.ofDays(365)).cachePublic().immutable())

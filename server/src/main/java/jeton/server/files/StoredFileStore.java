@@ -7,7 +7,8 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** What is known of kept contents. */
 final class StoredFileStore {
-  // A content brought in as a picture stays public when it is brought in as a file too: it was seen already.
+  // A content brought in as a picture stays public when it is brought in as a file too: it was seen
+  // already.
   private static final String ADD =
       """
       INSERT INTO stored_file (hash, size, media_type, public, created_at)
@@ -40,7 +41,8 @@ final class StoredFileStore {
         .param("public", isPublic)
         .query(
             (row, n) ->
-                new StoredFiles.Stored(row.getString("hash"), row.getLong("size"), row.getString("media_type")))
+                new StoredFiles.Stored(
+                    row.getString("hash"), row.getLong("size"), row.getString("media_type")))
         .optional();
   }
 }

@@ -16,8 +16,8 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 
 /**
- * Files and pictures brought in by the owner, kept once per content. The type is told from the content, never believed
- * from the name.
+ * Files and pictures brought in by the owner, kept once per content. The type is told from the
+ * content, never believed from the name.
  */
 @Service
 public class StoredFiles {
@@ -55,10 +55,12 @@ public class StoredFiles {
   /** Keeps a picture, which anybody may see who knows its address. */
   public Stored keepPicture(String name, InputStream content) {
     checkName(name);
-    FileStore.Kept kept = keep(content, MOST_PICTURE, "A picture can have up to 5 MB. Make it smaller.");
+    FileStore.Kept kept =
+        keep(content, MOST_PICTURE, "A picture can have up to 5 MB. Make it smaller.");
     String type = typeOf(name, kept);
     if (!PICTURES.contains(type)) {
-      throw new Refused("file", "not_a_picture", "This is no picture. Use PNG, JPEG, WebP, GIF or SVG.");
+      throw new Refused(
+          "file", "not_a_picture", "This is no picture. Use PNG, JPEG, WebP, GIF or SVG.");
     }
     return record(kept, type, true);
   }
@@ -103,7 +105,13 @@ public class StoredFiles {
       throw new Refused(
           "file",
           "mistyped",
-          "The name “" + name + "” says " + byName + ", but what is in it is " + byContent + ". Nothing was changed.");
+          "The name “"
+              + name
+              + "” says "
+              + byName
+              + ", but what is in it is "
+              + byContent
+              + ". Nothing was changed.");
     }
     return byContent;
   }

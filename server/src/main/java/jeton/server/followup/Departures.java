@@ -41,8 +41,7 @@ public class Departures implements DeliveryListener {
     runs.endAllOf(personId, RunEnd.PERSON_LEFT);
     people.changeState(personId, PersonState.LEFT, now);
     history.note(
-        new History.Event(
-            now, History.Kind.LEFT, Optional.of(personId), Optional.empty(), how));
+        new History.Event(now, History.Kind.LEFT, Optional.of(personId), Optional.empty(), how));
   }
 
   /** The owner stops all emails to a person, for good. */
@@ -67,10 +66,12 @@ public class Departures implements DeliveryListener {
       people.changeState(email.personId(), PersonState.UNREACHABLE, at);
       runs.endAllOf(email.personId(), RunEnd.PERSON_UNREACHABLE);
       history.note(
-          History.Event.of(at, History.Kind.UNREACHABLE, email.personId(), email.offerId(), detail));
+          History.Event.of(
+              at, History.Kind.UNREACHABLE, email.personId(), email.offerId(), detail));
     } else if (outcome == Outcome.GIVEN_UP) {
       history.note(
-          History.Event.of(at, History.Kind.EMAIL_FAILED, email.personId(), email.offerId(), detail));
+          History.Event.of(
+              at, History.Kind.EMAIL_FAILED, email.personId(), email.offerId(), detail));
     }
   }
 }

@@ -24,7 +24,13 @@ class FollowUpApi {
   }
 
   record StepView(
-      long id, boolean ready, int waitAmount, Wait.Unit waitUnit, EmailContent email, long sent, long ahead) {}
+      long id,
+      boolean ready,
+      int waitAmount,
+      Wait.Unit waitUnit,
+      EmailContent email,
+      long sent,
+      long ahead) {}
 
   record FollowUpView(int version, String name, List<StepView> steps, long onTheirWay) {}
 
@@ -53,7 +59,8 @@ class FollowUpApi {
   private FollowUpView view(Sequence sequence) {
     List<Sequences.StepCount> counts = sequences.counts(sequence.id());
     List<StepView> steps = sequence.steps().stream().map(email -> view(email, counts)).toList();
-    return new FollowUpView(sequence.version(), sequence.name(), steps, sequences.onTheirWay(sequence.id()));
+    return new FollowUpView(
+        sequence.version(), sequence.name(), steps, sequences.onTheirWay(sequence.id()));
   }
 
   private static StepView view(Sequence.Email email, List<Sequences.StepCount> counts) {

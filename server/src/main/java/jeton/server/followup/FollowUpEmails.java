@@ -38,13 +38,15 @@ class FollowUpEmails implements EmailSource {
 
   @Override
   public Map<Long, String> makeLinks(List<Claimed> batch) {
-    List<Claimed> handingOver = batch.stream().filter(claimed -> claimed.content().handsOver()).toList();
+    List<Claimed> handingOver =
+        batch.stream().filter(claimed -> claimed.content().handsOver()).toList();
     Map<Passes.Holder, String> tokens =
         passes.newLinks(handingOver.stream().map(FollowUpEmails::holder).distinct().toList());
     return handingOver.stream()
         .filter(claimed -> tokens.containsKey(holder(claimed)))
         .collect(
-            Collectors.toMap(Claimed::outboxId, claimed -> publicUrl.of("/g/" + tokens.get(holder(claimed)))));
+            Collectors.toMap(
+                Claimed::outboxId, claimed -> publicUrl.of("/g/" + tokens.get(holder(claimed)))));
   }
 
   private static Passes.Holder holder(Claimed claimed) {

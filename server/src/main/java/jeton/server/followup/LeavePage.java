@@ -48,12 +48,14 @@ class LeavePage {
 
   @PostMapping("/u/{token}")
   ResponseEntity<String> leave(
-      @PathVariable String token, @RequestParam(name = "List-Unsubscribe", defaultValue = "") String oneClick) {
+      @PathVariable String token,
+      @RequestParam(name = "List-Unsubscribe", defaultValue = "") String oneClick) {
     OptionalLong person = tokens.verify(token);
     if (person.isEmpty()) {
       return unknown();
     }
-    departures.leave(person.getAsLong(), oneClick.isEmpty() ? "on the page" : "by the mail program");
+    departures.leave(
+        person.getAsLong(), oneClick.isEmpty() ? "on the page" : "by the mail program");
     return left();
   }
 
@@ -63,7 +65,8 @@ class LeavePage {
         Page.words(
             settings,
             Page.PLAIN,
-            new PageWords("Leave the list", "You will get no more emails from " + settings.name() + "."));
+            new PageWords(
+                "Leave the list", "You will get no more emails from " + settings.name() + "."));
     model.put("action", List.of(Map.of("to", "/u/" + token, "words", "Leave the list")));
     return pages.answer(HttpStatus.OK, "words", model);
   }
@@ -76,7 +79,9 @@ class LeavePage {
         Page.words(
             settings,
             Page.PLAIN,
-            new PageWords("You have left the list", "Nothing more will come. You can sign up again whenever you like.")));
+            new PageWords(
+                "You have left the list",
+                "Nothing more will come. You can sign up again whenever you like.")));
   }
 
   private ResponseEntity<String> unknown() {

@@ -17,8 +17,8 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
 
 /**
- * Runs. A run that waits has {@code next_due_at}; one whose email is in the outbox has none until that email is sent;
- * one that ended has {@code ended_at}.
+ * Runs. A run that waits has {@code next_due_at}; one whose email is in the outbox has none until
+ * that email is sent; one that ended has {@code ended_at}.
  */
 final class RunStore {
 
@@ -55,11 +55,15 @@ final class RunStore {
       """;
 
   private static final String BY_IDS =
-      "SELECT " + COLUMNS + " FROM run r JOIN person p ON p.id = r.person_id WHERE r.id IN (:ids) ORDER BY r.id";
+      "SELECT "
+          + COLUMNS
+          + " FROM run r JOIN person p ON p.id = r.person_id WHERE r.id IN (:ids) ORDER BY r.id";
 
-  private static final String LOCK = "SELECT id FROM run WHERE id = :id AND ended_at IS NULL FOR UPDATE";
+  private static final String LOCK =
+      "SELECT id FROM run WHERE id = :id AND ended_at IS NULL FOR UPDATE";
 
-  private static final String HANDLED = "SELECT run_id, step_id FROM run_step WHERE run_id IN (:ids)";
+  private static final String HANDLED =
+      "SELECT run_id, step_id FROM run_step WHERE run_id IN (:ids)";
 
   private static final String HANDLE =
       "INSERT INTO run_step (run_id, step_id, at) VALUES (:runId, :stepId, :now)";
@@ -123,7 +127,13 @@ final class RunStore {
   /** How many got a step's email, and how many have it next. */
   record StepCount(long stepId, long sent, long ahead) {}
 
-  long add(long sequenceId, long personId, long offerId, Instant now, Optional<Long> stepId, Optional<Instant> dueAt) {
+  long add(
+      long sequenceId,
+      long personId,
+      long offerId,
+      Instant now,
+      Optional<Long> stepId,
+      Optional<Instant> dueAt) {
     GeneratedKeyHolder id = new GeneratedKeyHolder();
     db.sql(ADD)
         .param("sequenceId", sequenceId)
@@ -168,10 +178,14 @@ final class RunStore {
         .query((row, n) -> new Pair(row.getLong("run_id"), row.getLong("step_id")))
         .list()
         .stream()
-        .collect(Collectors.groupingBy(Pair::run, Collectors.mapping(Pair::step, Collectors.toSet())));
+        .collect(
+            Collectors.groupingBy(Pair::run, Collectors.mapping(Pair::step, Collectors.toSet())));
   }
 
-  /** Notes that these runs' next emails are in the outbox. The primary key keeps any step from coming twice (T9). */
+  /**
+   * Notes that these runs' next emails are in the outbox. The primary key keeps any step from
+   * coming twice (T9).
+   */
   void handToOutbox(List<HandOff> handOffs, Instant now) {
     batch.batchUpdate(HANDLE, params(handOffs, now));
     batch.batchUpdate(HAND_TO_OUTBOX, params(handOffs, now));
@@ -195,7 +209,11 @@ final class RunStore {
 
   boolean end(long runId, RunEnd reason, Instant now) {
     return 1
-        == db.sql(END).param("runId", runId).param("reason", reason.name()).param("now", Utc.bind(now)).update();
+        == db.sql(END)
+            .param("runId", runId)
+            .param("reason", reason.name())
+            .param("now", Utc.bind(now))
+            .update();
   }
 
   List<Long> goingOf(long personId) {
@@ -219,7 +237,9 @@ final class RunStore {
   List<StepCount> counts(long sequenceId) {
     return db.sql(COUNTS)
         .param("sequenceId", sequenceId)
-        .query((row, n) -> new StepCount(row.getLong("step_id"), row.getLong("sent"), row.getLong("ahead")))
+        .query(
+            (row, n) ->
+                new StepCount(row.getLong("step_id"), row.getLong("sent"), row.getLong("ahead")))
         .list();
   }
 
@@ -230,7 +250,17 @@ final class RunStore {
   @SuppressWarnings({"unchecked", "rawtypes"})
   private static Map<String, ?>[] params(List<HandOff> handOffs, Instant now) {
     return handOffs.stream()
-        .map(h -> Map.of("runId", h.runId(), "stepId", h.stepId(), "rank", h.rank(), "now", Utc.bind(now)))
+        .map(
+            h ->
+                Map.of(
+                    "runId",
+                    h.runId(),
+                    "stepId",
+                    h.stepId(),
+                    "rank",
+                    h.rank(),
+                    "now",
+                    Utc.bind(now)))
         .toArray(Map[]::new);
   }
 

@@ -36,7 +36,11 @@ public class Runs implements DeliveryListener {
   private final Clock clock;
 
   Runs(
-      JdbcClient db, NamedParameterJdbcTemplate batch, Documents documents, Ground ground, Clock clock) {
+      JdbcClient db,
+      NamedParameterJdbcTemplate batch,
+      Documents documents,
+      Ground ground,
+      Clock clock) {
     this.runs = new RunStore(db, batch);
     this.sequences = new SequenceStore(db, documents);
     this.outbox = ground.outbox();
@@ -59,18 +63,25 @@ public class Runs implements DeliveryListener {
     Optional<Plan.Due> first = Plan.next(sequence.timing(), Progress.START, now, zone());
     long runId =
         runs.add(
-            sequence.id(), personId, offerId, now, first.map(due -> due.step().id()), first.map(Plan.Due::at));
+            sequence.id(),
+            personId,
+            offerId,
+            now,
+            first.map(due -> due.step().id()),
+            first.map(Plan.Due::at));
     if (first.isEmpty()) {
-      // Nothing is ready: the run is over before its first email. T11: it stays so when one becomes ready.
+      // Nothing is ready: the run is over before its first email. T11: it stays so when one becomes
+      // ready.
       runs.end(runId, RunEnd.STEPS_EXHAUSTED, now);
       return;
     }
-    history.note(History.Event.of(now, History.Kind.FOLLOW_UP_STARTED, personId, offerId, sequence.name()));
+    history.note(
+        History.Event.of(now, History.Kind.FOLLOW_UP_STARTED, personId, offerId, sequence.name()));
   }
 
   /**
-   * Moves on what is due: puts its email into the outbox. Decides anew from the newest sequence, so an edit made
-   * meanwhile counts.
+   * Moves on what is due: puts its email into the outbox. Decides anew from the newest sequence, so
+   * an edit made meanwhile counts.
    *
    * @return how many runs were dealt with
    */
@@ -81,7 +92,8 @@ public class Runs implements DeliveryListener {
     if (due.isEmpty()) {
       return 0;
     }
-    Map<Long, Sequence> known = sequences.byIds(due.stream().map(RunStore.Run::sequenceId).distinct().toList());
+    Map<Long, Sequence> known =
+        sequences.byIds(due.stream().map(RunStore.Run::sequenceId).distinct().toList());
     Map<Long, Set<Long>> handled = runs.handled(due.stream().map(RunStore.Run::id).toList());
     List<RunStore.HandOff> handOffs = new ArrayList<>();
     for (RunStore.Run run : due) {
@@ -95,7 +107,8 @@ public class Runs implements DeliveryListener {
     return due.size();
   }
 
-  private Optional<RunStore.HandOff> decide(RunStore.Run run, List<Step> steps, Progress progress, Instant now) {
+  private Optional<RunStore.HandOff> decide(
+      RunStore.Run run, List<Step> steps, Progress progress, Instant now) {
     if (run.personState() != PersonState.ON_THE_LIST) {
       end(run.id(), run.personId(), run.offerId(), reasonFor(run.personState()), now);
       return Optional.empty();
@@ -138,7 +151,8 @@ public class Runs implements DeliveryListener {
     if (outcome == Outcome.SENT) {
       runs.sent(runId, stepId, at);
       history.note(
-          History.Event.of(at, History.Kind.FOLLOW_UP_SENT, email.personId(), email.offerId(), detail));
+          History.Event.of(
+              at, History.Kind.FOLLOW_UP_SENT, email.personId(), email.offerId(), detail));
     }
     runs.lock(runId).ifPresent(run -> goOn(run, at));
   }
@@ -150,7 +164,8 @@ public class Runs implements DeliveryListener {
     }
     List<Step> steps = sequences.byIds(List.of(run.sequenceId())).get(run.sequenceId()).timing();
     Set<Long> handled = runs.handled(List.of(run.id())).getOrDefault(run.id(), Set.of());
-    Optional<Plan.Due> next = Plan.next(steps, new Progress(run.lastRank(), handled), anchor, zone());
+    Optional<Plan.Due> next =
+        Plan.next(steps, new Progress(run.lastRank(), handled), anchor, zone());
     next.ifPresentOrElse(
         due -> runs.waitFor(run.id(), anchor, due.step().id(), due.at()),
         () -> end(run.id(), run.personId(), run.offerId(), RunEnd.STEPS_EXHAUSTED, anchor));

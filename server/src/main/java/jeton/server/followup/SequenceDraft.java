@@ -33,7 +33,8 @@ public record SequenceDraft(String name, List<StepDraft> steps) {
     Problems problems = new Problems();
     problems.line(name, "name", "The name", 120);
     problems.when(name.isBlank(), "name", "empty", "The follow-up needs a name.");
-    problems.when(steps.size() > MOST_STEPS, "steps", "too_many", "A follow-up has at most 50 emails.");
+    problems.when(
+        steps.size() > MOST_STEPS, "steps", "too_many", "A follow-up has at most 50 emails.");
     for (int i = 0; i < steps.size(); i++) {
       StepDraft step = steps.get(i);
       String path = "steps[" + i + "]";

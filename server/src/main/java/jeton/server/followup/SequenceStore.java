@@ -20,7 +20,8 @@ import org.springframework.jdbc.support.GeneratedKeyHolder;
 
 /** Sequences and their steps. A deleted step keeps its row and its rank (T9). */
 final class SequenceStore {
-  private static final String ADD = "INSERT INTO sequence (offer_id, name, version) VALUES (:offerId, :name, 1)";
+  private static final String ADD =
+      "INSERT INTO sequence (offer_id, name, version) VALUES (:offerId, :name, 1)";
 
   private static final String SELECT = "SELECT id, offer_id, name, version FROM sequence";
 
@@ -66,7 +67,8 @@ final class SequenceStore {
   }
 
   Optional<Sequence> ofOffer(long offerId) {
-    return read(SELECT + " WHERE offer_id = :offerId", Map.of("offerId", offerId)).values().stream().findFirst();
+    return read(SELECT + " WHERE offer_id = :offerId", Map.of("offerId", offerId)).values().stream()
+        .findFirst();
   }
 
   Map<Long, Sequence> byIds(Collection<Long> ids) {
@@ -127,22 +129,35 @@ final class SequenceStore {
     }
     record Owned(long sequenceId, Sequence.Email email) {}
     Map<Long, List<Sequence.Email>> steps =
-        db.sql(STEPS)
+        db
+            .sql(STEPS)
             .param("ids", bare.stream().map(Sequence::id).toList())
             .query((row, n) -> new Owned(row.getLong("sequence_id"), email(row)))
             .list()
             .stream()
-            .collect(Collectors.groupingBy(Owned::sequenceId, Collectors.mapping(Owned::email, Collectors.toList())));
+            .collect(
+                Collectors.groupingBy(
+                    Owned::sequenceId, Collectors.mapping(Owned::email, Collectors.toList())));
     return bare.stream()
         .map(
-            s -> new Sequence(s.id(), s.offerId(), s.name(), s.version(), steps.getOrDefault(s.id(), List.of())))
+            s ->
+                new Sequence(
+                    s.id(),
+                    s.offerId(),
+                    s.name(),
+                    s.version(),
+                    steps.getOrDefault(s.id(), List.of())))
         .collect(Collectors.toMap(Sequence::id, Function.identity()));
   }
 
   private Sequence.Email email(ResultSet row) throws SQLException {
     Wait delay = new Wait(row.getInt("wait_amount"), Wait.Unit.valueOf(row.getString("wait_unit")));
     Step step =
-        new Step(row.getLong("id"), row.getLong("rank"), row.getBoolean("ready"), StepTiming.after(delay));
+        new Step(
+            row.getLong("id"),
+            row.getLong("rank"),
+            row.getBoolean("ready"),
+            StepTiming.after(delay));
     return new Sequence.Email(step, documents.read(row.getString("email"), EmailContent.class));
   }
 }

@@ -73,7 +73,8 @@ public class Sequences {
    * @param onTheirWay how many are
    * @param retimed how many get their next email at another moment
    * @param withinTheHour how many more would get an email within the next hour (T10)
-   * @param pastNewSteps how many are past the place of an added or moved step and will not get it (T9)
+   * @param pastNewSteps how many are past the place of an added or moved step and will not get it
+   *     (T9)
    */
   public record Effect(long onTheirWay, long retimed, long withinTheHour, long pastNewSteps) {}
 
@@ -84,7 +85,9 @@ public class Sequences {
 
   /** Numbers per step. */
   public List<StepCount> counts(long sequenceId) {
-    return runs.counts(sequenceId).stream().map(c -> new StepCount(c.stepId(), c.sent(), c.ahead())).toList();
+    return runs.counts(sequenceId).stream()
+        .map(c -> new StepCount(c.stepId(), c.sent(), c.ahead()))
+        .toList();
   }
 
   /** How many people are on their way through it. */
@@ -106,8 +109,8 @@ public class Sequences {
   }
 
   /**
-   * When each step would come for somebody who signs up now, in the draft's order. A draft step is shown where it
-   * would come if it were ready; the others do not wait for it (T7).
+   * When each step would come for somebody who signs up now, in the draft's order. A draft step is
+   * shown where it would come if it were ready; the others do not wait for it (T7).
    */
   public List<Instant> plan(long offerId, SequenceDraft draft) {
     Refused.unlessNone(cleaned(draft).check());
@@ -162,10 +165,12 @@ public class Sequences {
   }
 
   /** Goes through everybody who waits, and tells who would wait for something else. */
-  private Effect compare(Sequence present, List<Step> wanted, BiConsumer<RunStore.Run, Plan.Due> changed) {
+  private Effect compare(
+      Sequence present, List<Step> wanted, BiConsumer<RunStore.Run, Plan.Due> changed) {
     Instant now = clock.instant();
     ZoneId zone = business.now().settings().zoneId();
-    Map<Long, Long> places = present.timing().stream().collect(Collectors.toMap(Step::id, Step::rank));
+    Map<Long, Long> places =
+        present.timing().stream().collect(Collectors.toMap(Step::id, Step::rank));
     List<Step> placedAnew =
         wanted.stream().filter(s -> places.getOrDefault(s.id(), Ranks.NEW) != s.rank()).toList();
     long retimed = 0;
@@ -183,7 +188,10 @@ public class Sequences {
           soon += wasLater && !next.get().at().isAfter(now.plus(SOON)) ? 1 : 0;
         }
         next.ifPresent(due -> changed.accept(run, due));
-        past += placedAnew.stream().anyMatch(s -> run.lastRank().filter(r -> s.rank() <= r).isPresent()) ? 1 : 0;
+        past +=
+            placedAnew.stream().anyMatch(s -> run.lastRank().filter(r -> s.rank() <= r).isPresent())
+                ? 1
+                : 0;
       }
       page = runs.waiting(present.id(), page.get(page.size() - 1).id(), PAGE);
     }
@@ -207,15 +215,19 @@ public class Sequences {
     Map<Long, Long> known =
         present.timing().stream().collect(Collectors.toMap(Step::id, Step::rank));
     return Ranks.reorder(
-        draft.steps().stream().map(s -> s.id().map(id -> known.getOrDefault(id, Ranks.NEW)).orElse(Ranks.NEW)).toList());
+        draft.steps().stream()
+            .map(s -> s.id().map(id -> known.getOrDefault(id, Ranks.NEW)).orElse(Ranks.NEW))
+            .toList());
   }
 
   private static SequenceDraft cleaned(SequenceDraft draft) {
     List<SequenceDraft.StepDraft> steps = new ArrayList<>();
     for (SequenceDraft.StepDraft s : draft.steps()) {
       EmailContent e = s.email();
-      EmailContent clean = new EmailContent(e.subject(), e.preview(), BodyHtml.cleaned(e.body()), e.button());
-      steps.add(new SequenceDraft.StepDraft(s.id(), s.ready(), s.waitAmount(), s.waitUnit(), clean));
+      EmailContent clean =
+          new EmailContent(e.subject(), e.preview(), BodyHtml.cleaned(e.body()), e.button());
+      steps.add(
+          new SequenceDraft.StepDraft(s.id(), s.ready(), s.waitAmount(), s.waitUnit(), clean));
     }
     return new SequenceDraft(draft.name(), steps);
   }

@@ -23,7 +23,8 @@ final class FirstForm {
         List.of(
             new FormField(FormField.Kind.FIRST_NAME, "First name", "", false),
             new FormField(FormField.Kind.EMAIL, "Email", "", true)),
-        new ConsentBox(true, true, "Send me this and the odd email after it. I can leave at any time."),
+        new ConsentBox(
+            true, true, "Send me this and the odd email after it. I can leave at any time."),
         "Send it to me",
         new Looks("#FBF8F1", "#1C2A26", button, buttonInk));
   }

@@ -19,7 +19,9 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** The hosted form for its owner, and pages as a visitor would see them before anything is saved. */
+/**
+ * The hosted form for its owner, and pages as a visitor would see them before anything is saved.
+ */
 @RestController
 @RequestMapping("/api/offers/{offerId}")
 class FormApi {
@@ -35,7 +37,8 @@ class FormApi {
     this.pages = pages;
   }
 
-  record FormView(String key, int version, FormSettings settings, double inkContrast, double buttonContrast) {}
+  record FormView(
+      String key, int version, FormSettings settings, double inkContrast, double buttonContrast) {}
 
   record FormSave(int version, FormSettings settings) {}
 
@@ -74,6 +77,7 @@ class FormApi {
 
   private static FormView view(Form form) {
     Looks looks = form.settings().looks();
-    return new FormView(form.key(), form.version(), form.settings(), looks.inkContrast(), looks.buttonContrast());
+    return new FormView(
+        form.key(), form.version(), form.settings(), looks.inkContrast(), looks.buttonContrast());
   }
 }

@@ -15,7 +15,8 @@ final class FormStore {
       VALUES (:offerId, :key, :shape, :settings, 1)
       """;
 
-  private static final String ALL = "SELECT id, offer_id, form_key, shape, settings, version FROM form ORDER BY id";
+  private static final String ALL =
+      "SELECT id, offer_id, form_key, shape, settings, version FROM form ORDER BY id";
 
   private static final String SAVE =
       "UPDATE form SET settings = :settings, version = version + 1 WHERE id = :id AND version = :version";
@@ -70,6 +71,10 @@ final class FormStore {
   void addViews(LocalDate day, Map<Long, Long> views) {
     views.forEach(
         (formId, count) ->
-            db.sql(ADD_VIEWS).param("formId", formId).param("day", day).param("views", count).update());
+            db.sql(ADD_VIEWS)
+                .param("formId", formId)
+                .param("day", day)
+                .param("views", count)
+                .update());
   }
 }

@@ -21,7 +21,8 @@ final class OfferPage {
     static final Typed NOTHING = new Typed(Map.of(), false, List.of());
   }
 
-  static Map<String, Object> model(BusinessSettings business, String formKey, FormSettings form, Typed typed) {
+  static Map<String, Object> model(
+      BusinessSettings business, String formKey, FormSettings form, Typed typed) {
     Map<String, Object> model = Page.frame(business, form.looks(), form.headline());
     model.put("headline", form.headline());
     model.put("paragraphs", Page.paragraphs(form.text()));
@@ -64,7 +65,8 @@ final class OfferPage {
   }
 
   private static List<String> problem(String key, Typed typed) {
-    Optional<Problem> first = typed.problems().stream().filter(p -> p.field().equals(key)).findFirst();
+    Optional<Problem> first =
+        typed.problems().stream().filter(p -> p.field().equals(key)).findFirst();
     return first.map(Problem::message).stream().collect(Collectors.toList());
   }
 }

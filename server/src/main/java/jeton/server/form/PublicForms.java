@@ -62,7 +62,11 @@ class PublicForms {
     Optional<Offer> offer = offers.bySlug(slug);
     Optional<Form> form = offer.flatMap(o -> forms.rememberedHosted(o.id()));
     if (form.isEmpty() || offer.get().state() == OfferState.DRAFT) {
-      return words(HttpStatus.NOT_FOUND, Page.PLAIN, "There is nothing here", "The address may be mistyped, or the offer is over.");
+      return words(
+          HttpStatus.NOT_FOUND,
+          Page.PLAIN,
+          "There is nothing here",
+          "The address may be mistyped, or the offer is over.");
     }
     if (offer.get().state() != OfferState.LIVE) {
       return closed(form.get());
@@ -79,12 +83,20 @@ class PublicForms {
     return words(HttpStatus.OK, form.settings().looks(), words.heading(), words.text());
   }
 
-  @PostMapping(path = "/p/forms/{key}/signups", consumes = MediaType.APPLICATION_FORM_URLENCODED_VALUE)
+  @PostMapping(
+      path = "/p/forms/{key}/signups",
+      consumes = MediaType.APPLICATION_FORM_URLENCODED_VALUE)
   ResponseEntity<String> signUp(
-      @PathVariable String key, @RequestBody MultiValueMap<String, String> posted, HttpServletRequest request) {
+      @PathVariable String key,
+      @RequestBody MultiValueMap<String, String> posted,
+      HttpServletRequest request) {
     Optional<Form> form = forms.rememberedByKey(key);
     if (form.isEmpty()) {
-      return words(HttpStatus.NOT_FOUND, Page.PLAIN, "This form is gone", "The page you came from holds an old form. Nothing was kept.");
+      return words(
+          HttpStatus.NOT_FOUND,
+          Page.PLAIN,
+          "This form is gone",
+          "The page you came from holds an old form. Nothing was kept.");
     }
     Offer offer = offers.remembered(form.get().offerId());
     if (offer.state() != OfferState.LIVE) {
@@ -94,7 +106,10 @@ class PublicForms {
     List<Problem> problems = signUp(offer, form.get(), values, request);
     if (!problems.isEmpty()) {
       boolean consent = values.containsKey("consent");
-      return show(HttpStatus.UNPROCESSABLE_CONTENT, form.get(), new OfferPage.Typed(values, consent, problems));
+      return show(
+          HttpStatus.UNPROCESSABLE_CONTENT,
+          form.get(),
+          new OfferPage.Typed(values, consent, problems));
     }
     return ResponseEntity.status(HttpStatus.SEE_OTHER)
         .location(URI.create("/o/" + offer.settings().slug() + "/thanks"))
@@ -106,11 +121,14 @@ class PublicForms {
       consumes = MediaType.APPLICATION_JSON_VALUE,
       produces = MediaType.APPLICATION_JSON_VALUE)
   Answer signUpJson(
-      @PathVariable String key, @RequestBody Map<String, Object> posted, HttpServletRequest request) {
+      @PathVariable String key,
+      @RequestBody Map<String, Object> posted,
+      HttpServletRequest request) {
     Form form = forms.rememberedByKey(key).orElseThrow(() -> new NotThere("This form"));
     Offer offer = offers.remembered(form.offerId());
     if (offer.state() != OfferState.LIVE) {
-      throw new Refused("", "offer_closed", "This offer takes no sign-ups at the moment. Nothing was kept.");
+      throw new Refused(
+          "", "offer_closed", "This offer takes no sign-ups at the moment. Nothing was kept.");
     }
     Map<String, String> values = new HashMap<>();
     posted.forEach(
@@ -125,7 +143,8 @@ class PublicForms {
     return new Answer(words.heading(), words.text());
   }
 
-  private List<Problem> signUp(Offer offer, Form form, Map<String, String> values, HttpServletRequest request) {
+  private List<Problem> signUp(
+      Offer offer, Form form, Map<String, String> values, HttpServletRequest request) {
     List<Problem> problems = missing(form.settings(), values);
     if (!problems.isEmpty()) {
       return problems;
@@ -158,12 +177,16 @@ class PublicForms {
       }
     }
     if (form.consent().shown() && form.consent().required() && !values.containsKey("consent")) {
-      problems.add(new Problem("consent", "consent_needed", "Please tick the box, or we may not write to you."));
+      problems.add(
+          new Problem(
+              "consent", "consent_needed", "Please tick the box, or we may not write to you."));
     }
     return problems;
   }
 
-  /** With confirmation off there is no button to wait for, so the confirmed words are the true ones. */
+  /**
+   * With confirmation off there is no button to wait for, so the confirmed words are the true ones.
+   */
   private static PageWords afterwards(Offer offer) {
     var confirm = offer.settings().confirm();
     return confirm.on()
@@ -175,7 +198,9 @@ class PublicForms {
     return front
         .pages()
         .answer(
-            status, "offer", OfferPage.model(business.now().settings(), form.key(), form.settings(), typed));
+            status,
+            "offer",
+            OfferPage.model(business.now().settings(), form.key(), form.settings(), typed));
   }
 
   private ResponseEntity<String> closed(Form form) {
@@ -183,13 +208,18 @@ class PublicForms {
         HttpStatus.OK,
         form.settings().looks(),
         "This is resting",
-        "“" + form.settings().headline() + "” takes no sign-ups at the moment. Links you already have go on working.");
+        "“"
+            + form.settings().headline()
+            + "” takes no sign-ups at the moment. Links you already have go on working.");
   }
 
-  private ResponseEntity<String> words(HttpStatus status, jeton.core.form.Looks looks, String heading, String text) {
+  private ResponseEntity<String> words(
+      HttpStatus status, jeton.core.form.Looks looks, String heading, String text) {
     return front
         .pages()
         .answer(
-            status, "words", Page.words(business.now().settings(), looks, new PageWords(heading, text)));
+            status,
+            "words",
+            Page.words(business.now().settings(), looks, new PageWords(heading, text)));
   }
 }

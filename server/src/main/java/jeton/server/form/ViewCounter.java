@@ -16,7 +16,10 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 
-/** Counts how often forms are seen, in memory, written once a second. A killed process loses that second's. */
+/**
+ * Counts how often forms are seen, in memory, written once a second. A killed process loses that
+ * second's.
+ */
 @Component
 public class ViewCounter {
   private static final Logger LOG = LoggerFactory.getLogger(ViewCounter.class);
@@ -52,7 +55,8 @@ public class ViewCounter {
       return;
     }
     try {
-      store.addViews(LocalDate.ofInstant(clock.instant(), business.now().settings().zoneId()), taken);
+      store.addViews(
+          LocalDate.ofInstant(clock.instant(), business.now().settings().zoneId()), taken);
     } catch (DataAccessException away) {
       taken.forEach((formId, n) -> counts.get(formId).add(n));
       LOG.warn("Views could not be written and are kept for the next try: {}", away.getMessage());

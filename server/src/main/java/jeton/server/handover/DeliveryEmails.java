@@ -40,7 +40,8 @@ class DeliveryEmails implements EmailSource {
     Map<Passes.Holder, String> tokens =
         passes.newLinks(batch.stream().map(DeliveryEmails::holder).distinct().toList());
     return batch.stream()
-        .collect(Collectors.toMap(Claimed::outboxId, c -> publicUrl.of("/g/" + tokens.get(holder(c)))));
+        .collect(
+            Collectors.toMap(Claimed::outboxId, c -> publicUrl.of("/g/" + tokens.get(holder(c)))));
   }
 
   private static Passes.Holder holder(Claimed claimed) {

@@ -49,7 +49,8 @@ public class HandOvers implements DeliveryListener {
     long passId = passes.issue(new Passes.Holder(personId, offer.id()), settings.limits());
     confirmationHash.ifPresent(hash -> passes.reachableBy(passId, hash));
     history.note(
-        History.Event.of(now, History.Kind.HANDED_OVER, personId, offer.id(), offer.settings().name()));
+        History.Event.of(
+            now, History.Kind.HANDED_OVER, personId, offer.id(), offer.settings().name()));
     if (settings.byEmail() || way == Way.BY_EMAIL) {
       outbox.add(OutgoingEmail.delivery(personId, offer.id(), now));
     }
@@ -68,7 +69,8 @@ public class HandOvers implements DeliveryListener {
   public void settled(OutgoingEmail email, Outcome outcome, Instant at, String detail) {
     if (email.kind() == OutgoingEmail.Kind.DELIVERY && outcome == Outcome.SENT) {
       history.note(
-          History.Event.of(at, History.Kind.DELIVERY_SENT, email.personId(), email.offerId(), detail));
+          History.Event.of(
+              at, History.Kind.DELIVERY_SENT, email.personId(), email.offerId(), detail));
     }
   }
 }

@@ -78,13 +78,15 @@ class PassPage {
   }
 
   @GetMapping("/g/{token}/files/{number}")
-  ResponseEntity<?> file(@PathVariable String token, @PathVariable int number, HttpServletRequest request) {
+  ResponseEntity<?> file(
+      @PathVariable String token, @PathVariable int number, HttpServletRequest request) {
     Optional<Passes.Pass> pass = passes.find(token);
     if (pass.isEmpty()) {
       return unknown();
     }
     Offer offer = shelf.offers().remembered(pass.get().offerId());
-    Optional<Offer.OfferFile> file = offer.files().stream().filter(f -> f.number() == number).findFirst();
+    Optional<Offer.OfferFile> file =
+        offer.files().stream().filter(f -> f.number() == number).findFirst();
     if (file.isEmpty()) {
       return unknown();
     }
@@ -126,7 +128,11 @@ class PassPage {
           .history()
           .note(
               History.Event.of(
-                  clock.instant(), History.Kind.PASS_USED, opening.pass().personId(), offer.id(), file.name()));
+                  clock.instant(),
+                  History.Kind.PASS_USED,
+                  opening.pass().personId(),
+                  offer.id(),
+                  file.name()));
     }
     return opening.opened();
   }
@@ -154,14 +160,16 @@ class PassPage {
             new PageWords(
                 spent ? "This link has been used up" : "This link has run out",
                 "It still belongs to you. We can send a fresh one to the address it was made for."));
-    model.put("action", List.of(Map.of("to", "/g/" + token + "/fresh", "words", "Send me a fresh link")));
+    model.put(
+        "action", List.of(Map.of("to", "/g/" + token + "/fresh", "words", "Send me a fresh link")));
     return pages.answer(HttpStatus.GONE, "words", model);
   }
 
   private ResponseEntity<String> unknown() {
     return words(
         HttpStatus.NOT_FOUND,
-        new PageWords("This link does not work", "Part of it may be missing. Open it from the email again."));
+        new PageWords(
+            "This link does not work", "Part of it may be missing. Open it from the email again."));
   }
 
   private ResponseEntity<String> words(HttpStatus status, PageWords words) {

@@ -26,9 +26,11 @@ final class EventStore {
         LEFT JOIN offer o ON o.id = e.offer_id
       """;
 
-  private static final String OF_PERSON = TELL + " WHERE e.person_id = :personId ORDER BY e.at, e.id LIMIT 2000";
+  private static final String OF_PERSON =
+      TELL + " WHERE e.person_id = :personId ORDER BY e.at, e.id LIMIT 2000";
 
-  private static final String SINCE = TELL + " WHERE e.at >= :from ORDER BY e.at DESC, e.id DESC LIMIT :most";
+  private static final String SINCE =
+      TELL + " WHERE e.at >= :from ORDER BY e.at DESC, e.id DESC LIMIT :most";
 
   private final JdbcClient db;
 
@@ -52,7 +54,11 @@ final class EventStore {
   }
 
   List<History.Told> since(Instant from, int most) {
-    return db.sql(SINCE).param("from", Utc.bind(from)).param("most", most).query(EventStore::told).list();
+    return db.sql(SINCE)
+        .param("from", Utc.bind(from))
+        .param("most", most)
+        .query(EventStore::told)
+        .list();
   }
 
   private static History.Told told(ResultSet row, int number) throws SQLException {

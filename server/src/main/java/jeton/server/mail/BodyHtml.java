@@ -12,8 +12,11 @@ import org.jsoup.select.NodeVisitor;
 /** An email's body: cleaned of everything that is not plain writing, and as plain text. */
 public final class BodyHtml {
   private static final Safelist WRITING =
-      new Safelist().addTags("p", "br", "strong", "em", "ul", "ol", "li", "a").addAttributes("a", "href");
-  private static final Document.OutputSettings COMPACT = new Document.OutputSettings().prettyPrint(false);
+      new Safelist()
+          .addTags("p", "br", "strong", "em", "ul", "ol", "li", "a")
+          .addAttributes("a", "href");
+  private static final Document.OutputSettings COMPACT =
+      new Document.OutputSettings().prettyPrint(false);
 
   private BodyHtml() {}
 
@@ -49,7 +52,8 @@ public final class BodyHtml {
       if (node instanceof Element element) {
         String href = element.attr("href");
         switch (element.normalName()) {
-          case "p", "ul", "ol" -> text.append(element.parent() != null && element.parent().is("li") ? "" : "\n\n");
+          case "p", "ul", "ol" ->
+              text.append(element.parent() != null && element.parent().is("li") ? "" : "\n\n");
           case "a" -> text.append(href.equals(element.text()) ? "" : " (" + href + ")");
           default -> {}
         }

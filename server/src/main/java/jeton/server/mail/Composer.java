@@ -15,7 +15,10 @@ import java.util.Optional;
 import java.util.Properties;
 import jeton.server.business.BusinessSettings;
 
-/** Puts a written email into the form mail servers take: multipart/alternative with the headers of the contract. */
+/**
+ * Puts a written email into the form mail servers take: multipart/alternative with the headers of
+ * the contract.
+ */
 final class Composer {
   private static final Session NO_SESSION = Session.getInstance(new Properties());
 
@@ -24,7 +27,8 @@ final class Composer {
   /**
    * Who and how.
    *
-   * @param messageId fixed when the email was asked for, so that a repeat can be recognised (RFC 5322, 3.6.4)
+   * @param messageId fixed when the email was asked for, so that a repeat can be recognised (RFC
+   *     5322, 3.6.4)
    * @param leaveLink for List-Unsubscribe (RFC 8058); empty for a confirmation
    */
   record Envelope(String messageId, String to, Optional<String> leaveLink, Instant at) {}
@@ -45,12 +49,14 @@ final class Composer {
         message.setHeader("List-Unsubscribe-Post", "List-Unsubscribe=One-Click");
       }
       MimeMultipart alternatives =
-          new MimeMultipart("alternative", part(written.plain(), "plain"), part(written.html(), "html"));
+          new MimeMultipart(
+              "alternative", part(written.plain(), "plain"), part(written.html(), "html"));
       message.setContent(alternatives);
       message.saveChanges();
       return message;
     } catch (MessagingException | UnsupportedEncodingException unusable) {
-      throw new IllegalStateException("An email could not be put together: " + unusable.getMessage(), unusable);
+      throw new IllegalStateException(
+          "An email could not be put together: " + unusable.getMessage(), unusable);
     }
   }
 

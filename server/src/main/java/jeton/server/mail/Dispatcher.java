@@ -28,8 +28,9 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionOperations;
 
 /**
- * Sends what is due in the outbox: claims a batch, sends it over an open connection, records the results. Safe with
- * any number of instances. A message may be repeated after a crash (same Message-ID); none is lost.
+ * Sends what is due in the outbox: claims a batch, sends it over an open connection, records the
+ * results. Safe with any number of instances. A message may be repeated after a crash (same
+ * Message-ID); none is lost.
  */
 @Service
 public class Dispatcher implements SmartLifecycle {
@@ -46,7 +47,8 @@ public class Dispatcher implements SmartLifecycle {
   private final List<Thread> workers = new ArrayList<>();
   private volatile boolean running;
 
-  Dispatcher(JdbcClient db, TransactionOperations tx, Desk desk, Clock clock, MailSettings settings) {
+  Dispatcher(
+      JdbcClient db, TransactionOperations tx, Desk desk, Clock clock, MailSettings settings) {
     this.store = new OutboxStore(db, tx);
     this.tx = tx;
     this.desk = desk;
@@ -54,7 +56,10 @@ public class Dispatcher implements SmartLifecycle {
     this.settings = settings;
   }
 
-  /** What a dispatcher works with. Sources and listeners come late: they belong to capabilities that use the outbox. */
+  /**
+   * What a dispatcher works with. Sources and listeners come late: they belong to capabilities that
+   * use the outbox.
+   */
   @org.springframework.stereotype.Component
   record Desk(
       EmailWriter writer,
@@ -67,14 +72,20 @@ public class Dispatcher implements SmartLifecycle {
 
   private record Result(OutboxStore.Row row, MailTransport.Answer answer, String subject) {}
 
-  /** Sends one batch of what is due now, on the caller's thread. Returns how many emails it dealt with. */
+  /**
+   * Sends one batch of what is due now, on the caller's thread. Returns how many emails it dealt
+   * with.
+   */
   public int dispatchDue() {
     try (MailTransport transport = new SmtpTransport(() -> desk.business().now().smtp())) {
       return dispatch(transport);
     }
   }
 
-  /** Runs something while no worker sends: the demo moves its clock then, so that no lease ends by it. */
+  /**
+   * Runs something while no worker sends: the demo moves its clock then, so that no lease ends by
+   * it.
+   */
   public void whilePaused(Runnable work) {
     pause.writeLock().lock();
     try {
@@ -86,19 +97,23 @@ public class Dispatcher implements SmartLifecycle {
 
   int dispatch(MailTransport transport) {
     long started = System.nanoTime();
-    List<OutboxStore.Row> rows = store.claimDue(clock.instant(), settings.batch(), settings.lease());
+    List<OutboxStore.Row> rows =
+        store.claimDue(clock.instant(), settings.batch(), settings.lease());
     if (rows.isEmpty()) {
       return 0;
     }
     List<EmailSource.Claimed> wanted = new ArrayList<>();
     List<OutboxStore.Row> unwanted = new ArrayList<>();
     for (OutboxStore.Row row : rows) {
-      Optional<EmailContent> content = mayGet(row) ? source(row.email()).content(row.email()) : Optional.empty();
+      Optional<EmailContent> content =
+          mayGet(row) ? source(row.email()).content(row.email()) : Optional.empty();
       content.ifPresentOrElse(
-          c -> wanted.add(new EmailSource.Claimed(row.id(), row.email(), c)), () -> unwanted.add(row));
+          c -> wanted.add(new EmailSource.Claimed(row.id(), row.email(), c)),
+          () -> unwanted.add(row));
     }
     Map<Long, String> links = links(wanted);
-    Map<Long, OutboxStore.Row> byId = rows.stream().collect(Collectors.toMap(OutboxStore.Row::id, Function.identity()));
+    Map<Long, OutboxStore.Row> byId =
+        rows.stream().collect(Collectors.toMap(OutboxStore.Row::id, Function.identity()));
     List<Result> results = new ArrayList<>();
     for (EmailSource.Claimed claimed : wanted) {
       // A slow server must not make us send what another dispatcher may have claimed meanwhile.
@@ -111,7 +126,9 @@ public class Dispatcher implements SmartLifecycle {
     return rows.size();
   }
 
-  /** What was sent must be recorded: a deadlock with somebody who leaves or signs up is tried again. */
+  /**
+   * What was sent must be recorded: a deadlock with somebody who leaves or signs up is tried again.
+   */
   private void recordAll(List<Result> results, List<OutboxStore.Row> unwanted) {
     for (int attempt = 1; ; attempt++) {
       try {
@@ -125,12 +142,16 @@ public class Dispatcher implements SmartLifecycle {
     }
   }
 
-  /** Waiting people get confirmations only; those who left or were blocked get nothing but what they ask for. */
+  /**
+   * Waiting people get confirmations only; those who left or were blocked get nothing but what they
+   * ask for.
+   */
   private static boolean mayGet(OutboxStore.Row row) {
     if (row.state() == PersonState.UNREACHABLE || row.state() == PersonState.BLOCKED) {
       return false;
     }
-    return row.email().kind() != OutgoingEmail.Kind.FOLLOW_UP || row.state() == PersonState.ON_THE_LIST;
+    return row.email().kind() != OutgoingEmail.Kind.FOLLOW_UP
+        || row.state() == PersonState.ON_THE_LIST;
   }
 
   private Map<Long, String> links(List<EmailSource.Claimed> wanted) {
@@ -138,26 +159,38 @@ public class Dispatcher implements SmartLifecycle {
         .collect(Collectors.groupingBy(claimed -> claimed.email().kind()))
         .values()
         .stream()
-        .flatMap(sameKind -> source(sameKind.get(0).email()).makeLinks(sameKind).entrySet().stream())
+        .flatMap(
+            sameKind -> source(sameKind.get(0).email()).makeLinks(sameKind).entrySet().stream())
         .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
   }
 
   private Result send(
-      MailTransport transport, OutboxStore.Row row, EmailSource.Claimed claimed, Map<Long, String> links) {
+      MailTransport transport,
+      OutboxStore.Row row,
+      EmailSource.Claimed claimed,
+      Map<Long, String> links) {
     String leaveLink = desk.publicUrl().of("/u/" + desk.tokens().sign(row.email().personId()));
     EmailWriter.Reader reader =
         new EmailWriter.Reader(
-            row.firstName(), row.to(), row.offerName(), links.getOrDefault(row.id(), ""), leaveLink);
+            row.firstName(),
+            row.to(),
+            row.offerName(),
+            links.getOrDefault(row.id(), ""),
+            leaveLink);
     WrittenEmail written = desk.writer().write(claimed.content(), row.email().kind(), reader);
     boolean mayLeave = row.email().kind() != OutgoingEmail.Kind.CONFIRMATION;
     Composer.Envelope envelope =
         new Composer.Envelope(
-            row.messageId(), row.to(), mayLeave ? Optional.of(leaveLink) : Optional.empty(), clock.instant());
+            row.messageId(),
+            row.to(),
+            mayLeave ? Optional.of(leaveLink) : Optional.empty(),
+            clock.instant());
     try {
       MimeMessage message = Composer.compose(written, envelope, desk.business().now().settings());
       return new Result(row, transport.send(message), written.subject());
     } catch (IllegalStateException unusable) {
-      return new Result(row, new MailTransport.Answer.NotNow(unusable.getMessage()), written.subject());
+      return new Result(
+          row, new MailTransport.Answer.NotNow(unusable.getMessage()), written.subject());
     }
   }
 
@@ -215,7 +248,9 @@ public class Dispatcher implements SmartLifecycle {
     try {
       return dispatch(transport);
     } catch (RuntimeException trouble) {
-      LOG.error("A batch of emails could not be dealt with; its claim ends by itself and it is tried again", trouble);
+      LOG.error(
+          "A batch of emails could not be dealt with; its claim ends by itself and it is tried again",
+          trouble);
       return 0;
     } finally {
       pause.readLock().unlock();

@@ -15,8 +15,8 @@ public interface EmailSource {
   Optional<EmailContent> content(OutgoingEmail email);
 
   /**
-   * Makes the personal links of a batch and commits them: they must work when the emails arrive. Called for each
-   * attempt, so that no link is kept in the clear anywhere.
+   * Makes the personal links of a batch and commits them: they must work when the emails arrive.
+   * Called for each attempt, so that no link is kept in the clear anywhere.
    *
    * @return address by outbox id; without an entry the email has no personal link
    */

@@ -15,15 +15,17 @@ import jeton.server.business.PublicUrl;
 import org.springframework.stereotype.Service;
 
 /**
- * Writes emails: the owner's words in a frame of the business's colours, with the postal address and, but for
- * confirmations, the way to leave at the foot. A version is rendered once (some 12 ms) and filled for each reader.
+ * Writes emails: the owner's words in a frame of the business's colours, with the postal address
+ * and, but for confirmations, the way to leave at the foot. A version is rendered once (some 12 ms)
+ * and filled for each reader.
  */
 @Service
 public class EmailWriter {
   private static final String FALLBACK_BUTTON = "#16423C";
   private final Business business;
   private final PublicUrl publicUrl;
-  private final Cache<Version, EmailTemplate> versions = Caffeine.newBuilder().maximumSize(500).build();
+  private final Cache<Version, EmailTemplate> versions =
+      Caffeine.newBuilder().maximumSize(500).build();
 
   EmailWriter(Business business, PublicUrl publicUrl) {
     this.business = business;
@@ -38,7 +40,8 @@ public class EmailWriter {
    * @param link where the button leads when it confirms or hands over
    * @param leaveLink where the foot leads
    */
-  public record Reader(String firstName, String email, String offerName, String link, String leaveLink) {}
+  public record Reader(
+      String firstName, String email, String offerName, String link, String leaveLink) {}
 
   /** The email for one reader. */
   public WrittenEmail write(EmailContent content, OutgoingEmail.Kind kind, Reader reader) {
@@ -106,7 +109,11 @@ public class EmailWriter {
 
   private String logo(BusinessSettings settings) {
     if (settings.logo().isEmpty()) {
-      return "<mj-text font-size=\"15px\" font-weight=\"600\" color=\"" + colour(settings) + "\">" + escape(settings.name()) + "</mj-text>";
+      return "<mj-text font-size=\"15px\" font-weight=\"600\" color=\""
+          + colour(settings)
+          + "\">"
+          + escape(settings.name())
+          + "</mj-text>";
     }
     return "<mj-image align=\"left\" width=\"140px\" padding=\"10px 28px\" src=\""
         + escape(publicUrl.of("/pictures/" + settings.logo()))
@@ -122,8 +129,15 @@ public class EmailWriter {
     String face = colour(settings);
     String ink = Contrast.ratio("#FFFFFF", face) >= Contrast.ENOUGH ? "#FFFFFF" : "#1C2A26";
     return "<mj-button align=\"left\" border-radius=\"8px\" font-size=\"16px\" font-weight=\"600\" inner-padding=\"13px 22px\""
-        + " padding=\"6px 28px 14px\" background-color=\"" + face + "\" color=\"" + ink + "\" href=\""
-        + escape(href(button)) + "\">" + escape(button.label()) + "</mj-button>";
+        + " padding=\"6px 28px 14px\" background-color=\""
+        + face
+        + "\" color=\""
+        + ink
+        + "\" href=\""
+        + escape(href(button))
+        + "\">"
+        + escape(button.label())
+        + "</mj-button>";
   }
 
   private static String href(EmailButton button) {
@@ -138,7 +152,8 @@ public class EmailWriter {
   private static String foot(Version version) {
     BusinessSettings settings = version.business();
     String leave = version.mayLeave() ? " · <a href=\"{{leave_link}}\">Leave the list</a>" : "";
-    return escape(settings.name() + ", " + settings.postalAddress().replaceAll("\\s*\\R\\s*", ", ")) + leave;
+    return escape(settings.name() + ", " + settings.postalAddress().replaceAll("\\s*\\R\\s*", ", "))
+        + leave;
   }
 
   private static String plain(Version version) {
@@ -161,6 +176,9 @@ public class EmailWriter {
   }
 
   private static String escape(String text) {
-    return text.replace("&", "&amp;").replace("<", "&lt;").replace(">", "&gt;").replace("\"", "&quot;");
+    return text.replace("&", "&amp;")
+        .replace("<", "&lt;")
+        .replace(">", "&gt;")
+        .replace("\"", "&quot;");
   }
 }

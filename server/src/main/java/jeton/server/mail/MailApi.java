@@ -34,8 +34,12 @@ class MailApi {
     this.clock = clock;
   }
 
-  /** An email that need not be saved yet, to be shown as one reader gets it; an empty first name is not known. */
-  record Preview(OutgoingEmail.Kind kind, EmailContent content, String offerName, String firstName) {}
+  /**
+   * An email that need not be saved yet, to be shown as one reader gets it; an empty first name is
+   * not known.
+   */
+  record Preview(
+      OutgoingEmail.Kind kind, EmailContent content, String offerName, String firstName) {}
 
   record TestEmail(String to) {}
 
@@ -52,7 +56,8 @@ class MailApi {
     return writer.write(
         content,
         preview.kind(),
-        new EmailWriter.Reader(preview.firstName(), "aoife@mail.example", preview.offerName(), NO_LINK, NO_LINK));
+        new EmailWriter.Reader(
+            preview.firstName(), "aoife@mail.example", preview.offerName(), NO_LINK, NO_LINK));
   }
 
   private static boolean keepsFromShowing(Problem problem) {
@@ -60,7 +65,8 @@ class MailApi {
   }
 
   private static EmailContent cleaned(EmailContent content) {
-    return new EmailContent(content.subject(), content.preview(), BodyHtml.cleaned(content.body()), content.button());
+    return new EmailContent(
+        content.subject(), content.preview(), BodyHtml.cleaned(content.body()), content.button());
   }
 
   /** Sends at once, past the outbox, so that the mail server's answer can be shown. */
@@ -74,7 +80,10 @@ class MailApi {
     }
     BusinessSettings settings = business.now().settings();
     if (settings.senderEmail().isBlank()) {
-      throw new Refused("senderEmail", "no_sender", "Emails have no sender yet. Fill in the sender's address first.");
+      throw new Refused(
+          "senderEmail",
+          "no_sender",
+          "Emails have no sender yet. Fill in the sender's address first.");
     }
     EmailContent content =
         new EmailContent(
@@ -84,11 +93,15 @@ class MailApi {
             EmailButton.NONE);
     WrittenEmail written =
         writer.write(
-            content, OutgoingEmail.Kind.CONFIRMATION, new EmailWriter.Reader("", to.send(), "", NO_LINK, NO_LINK));
+            content,
+            OutgoingEmail.Kind.CONFIRMATION,
+            new EmailWriter.Reader("", to.send(), "", NO_LINK, NO_LINK));
     String id = "<" + Tokens.random() + "@" + settings.senderEmail().replaceAll(".*@", "") + ">";
     var message =
         Composer.compose(
-            written, new Composer.Envelope(id, to.send(), Optional.empty(), clock.instant()), settings);
+            written,
+            new Composer.Envelope(id, to.send(), Optional.empty(), clock.instant()),
+            settings);
     try (MailTransport transport = new SmtpTransport(() -> business.now().smtp())) {
       return result(transport.send(message));
     }

@@ -13,10 +13,13 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  */
 @ConfigurationProperties("jeton.mail")
 public record MailSettings(
-    @DefaultValue("2") int workers, @DefaultValue("20") int batch, @DefaultValue("2m") Duration lease) {
+    @DefaultValue("2") int workers,
+    @DefaultValue("20") int batch,
+    @DefaultValue("2m") Duration lease) {
   public MailSettings {
     if (workers < 0 || workers > 16 || batch < 1 || batch > 500 || lease.toSeconds() < 1) {
-      throw new IllegalArgumentException("jeton.mail: workers 0 to 16, batch 1 to 500, lease of a second or more");
+      throw new IllegalArgumentException(
+          "jeton.mail: workers 0 to 16, batch 1 to 500, lease of a second or more");
     }
   }
 }

@@ -20,7 +20,10 @@ interface MailTransport extends AutoCloseable {
     record ServerAway(String said) implements Answer {}
   }
 
-  /** Sends one email to its one recipient; the first one opens the connection. Never throws for a mail fault. */
+  /**
+   * Sends one email to its one recipient; the first one opens the connection. Never throws for a
+   * mail fault.
+   */
   Answer send(MimeMessage message);
 
   @Override

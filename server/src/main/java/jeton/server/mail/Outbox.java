@@ -12,7 +12,10 @@ import org.springframework.transaction.support.TransactionOperations;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
-/** Emails waiting to be sent. A row is written in the transaction that wants the email; a dispatcher sends it later. */
+/**
+ * Emails waiting to be sent. A row is written in the transaction that wants the email; a dispatcher
+ * sends it later.
+ */
 @Service
 public class Outbox {
   private final OutboxStore store;
@@ -36,7 +39,11 @@ public class Outbox {
    * @param nextTry when the next of the troubled is tried again
    */
   public record State(
-      long waiting, long troubled, Optional<String> lastTrouble, Optional<Instant> troubledSince, Optional<Instant> nextTry) {}
+      long waiting,
+      long troubled,
+      Optional<String> lastTrouble,
+      Optional<Instant> troubledSince,
+      Optional<Instant> nextTry) {}
 
   /** Has an email sent once the caller's transaction commits and its hour has come. */
   public void add(OutgoingEmail email) {

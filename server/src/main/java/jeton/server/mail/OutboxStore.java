@@ -13,8 +13,9 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.transaction.support.TransactionOperations;
 
 /**
- * The outbox. A row's {@code try_at} is when a dispatcher may take it; claiming moves it to the end of the lease, so a
- * crash delays an email and never loses it. A message may be repeated after a crash, with the same Message-ID.
+ * The outbox. A row's {@code try_at} is when a dispatcher may take it; claiming moves it to the end
+ * of the lease, so a crash delays an email and never loses it. A message may be repeated after a
+ * crash, with the same Message-ID.
  */
 final class OutboxStore {
   private static final int MOST_TROUBLE = 500;
@@ -46,7 +47,8 @@ final class OutboxStore {
          FOR UPDATE SKIP LOCKED
       """;
 
-  private static final String CLAIM = "UPDATE outbox SET try_at = :leaseEnds, claim = :claim WHERE id IN (:ids)";
+  private static final String CLAIM =
+      "UPDATE outbox SET try_at = :leaseEnds, claim = :claim WHERE id IN (:ids)";
 
   private static final String CLAIMED =
       """
@@ -123,14 +125,20 @@ final class OutboxStore {
         .update();
   }
 
-  /** Claims what has waited longest. Two dispatchers never get the same row while its lease runs. */
+  /**
+   * Claims what has waited longest. Two dispatchers never get the same row while its lease runs.
+   */
   List<Row> claimDue(Instant now, int limit, Duration lease) {
     String claim = UUID.randomUUID().toString();
     List<Long> ids =
         tx.execute(
             status -> {
               List<Long> due =
-                  db.sql(LOCK_DUE).param("now", Utc.bind(now)).param("limit", limit).query(Long.class).list();
+                  db.sql(LOCK_DUE)
+                      .param("now", Utc.bind(now))
+                      .param("limit", limit)
+                      .query(Long.class)
+                      .list();
               if (!due.isEmpty()) {
                 db.sql(CLAIM)
                     .param("ids", due)

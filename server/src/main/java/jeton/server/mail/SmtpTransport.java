@@ -76,7 +76,9 @@ final class SmtpTransport implements MailTransport {
   }
 
   private Answer judge(MessagingException failed) {
-    for (Exception cause = failed; cause instanceof MessagingException m; cause = m.getNextException()) {
+    for (Exception cause = failed;
+        cause instanceof MessagingException m;
+        cause = m.getNextException()) {
       if (m instanceof SMTPSenderFailedException) {
         return new Answer.NotNow("The mail server refuses our sender: " + oneLine(m));
       }
@@ -109,13 +111,15 @@ final class SmtpTransport implements MailTransport {
     properties.put(prefix + "auth", Boolean.toString(!smtp.user().isEmpty()));
     properties.put(prefix + "starttls.enable", "true");
     properties.put(
-        prefix + "starttls.required", Boolean.toString(smtp.security() == SmtpSettings.Security.STARTTLS));
+        prefix + "starttls.required",
+        Boolean.toString(smtp.security() == SmtpSettings.Security.STARTTLS));
     properties.put(prefix + "ssl.checkserveridentity", "true");
     return Session.getInstance(properties);
   }
 
   private static String oneLine(Exception failed) {
-    String message = failed.getMessage() == null ? failed.getClass().getSimpleName() : failed.getMessage();
+    String message =
+        failed.getMessage() == null ? failed.getClass().getSimpleName() : failed.getMessage();
     return message.strip().replaceAll("\\s+", " ");
   }
 }

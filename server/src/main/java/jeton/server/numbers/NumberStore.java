@@ -24,7 +24,8 @@ final class NumberStore {
        WHERE o.id IN (:ids)
       """;
 
-  private static final String WAITING = "SELECT COUNT(*) FROM person WHERE state = 'WAITING_TO_CONFIRM'";
+  private static final String WAITING =
+      "SELECT COUNT(*) FROM person WHERE state = 'WAITING_TO_CONFIRM'";
 
   private final JdbcClient db;
 

@@ -24,11 +24,15 @@ public class Numbers {
     /** From "signed up" on, each against the count before it. */
     public List<Share> shares() {
       return List.of(
-          share(confirmed, signedUp), share(handedOver, confirmed), share(used, handedOver), share(followedUp, handedOver));
+          share(confirmed, signedUp),
+          share(handedOver, confirmed),
+          share(used, handedOver),
+          share(followedUp, handedOver));
     }
 
     private static Share share(long successes, long of) {
-      // Somebody handed over with confirmation off was never asked to confirm, so a later count can be the larger one.
+      // Somebody handed over with confirmation off was never asked to confirm, so a later count can
+      // be the larger one.
       Rate rate = new Rate(Math.min(successes, of), of);
       return new Share(rate.share(), rate.low(), rate.high(), rate.intervalShown(), of);
     }

@@ -32,7 +32,8 @@ final class FirstWords {
         new PageWords(
             "Nearly there",
             "We have written to you. Open the email and press its button.\n\nNothing after five minutes? Look in the junk folder."),
-        new PageWords("Thank you, that worked", "Here is what you asked for. We have sent it by email too."),
+        new PageWords(
+            "Thank you, that worked", "Here is what you asked for. We have sent it by email too."),
         ConfirmationRules.DEFAULT_DAYS,
         true);
   }

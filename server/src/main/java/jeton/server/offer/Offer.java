@@ -28,5 +28,6 @@ public record Offer(
    * @param number its place, from 1, as in {@code /g/{token}/files/{n}}
    * @param size octets
    */
-  public record OfferFile(long id, int number, String hash, String name, long size, String mediaType) {}
+  public record OfferFile(
+      long id, int number, String hash, String name, long size, String mediaType) {}
 }

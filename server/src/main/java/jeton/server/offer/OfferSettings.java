@@ -8,7 +8,8 @@ import jeton.core.problem.Problem;
 import jeton.core.problem.Problems;
 
 /** What the owner decides about an offer, apart from its files, forms and follow-up. */
-public record OfferSettings(String name, String slug, ConfirmSettings confirm, HandOverSettings handOver) {
+public record OfferSettings(
+    String name, String slug, ConfirmSettings confirm, HandOverSettings handOver) {
 
   /** What keeps this from being saved. */
   List<Problem> check() {

@@ -61,7 +61,8 @@ final class OfferStore {
   private static final String REPLACE_FILE =
       "UPDATE offer_file SET hash = :hash, name = :name WHERE id = :fileId AND offer_id = :id";
 
-  private static final String REMOVE_FILE = "DELETE FROM offer_file WHERE id = :fileId AND offer_id = :id";
+  private static final String REMOVE_FILE =
+      "DELETE FROM offer_file WHERE id = :fileId AND offer_id = :id";
 
   private final JdbcClient db;
   private final Documents documents;
@@ -76,17 +77,25 @@ final class OfferStore {
   }
 
   Optional<Offer> find(long id) {
-    return withFiles(db.sql(SELECT + " WHERE id = :id").param("id", id).query(this::offer).list()).stream()
+    return withFiles(db.sql(SELECT + " WHERE id = :id").param("id", id).query(this::offer).list())
+        .stream()
         .findFirst();
   }
 
   boolean slugTaken(String slug) {
-    return db.sql("SELECT 1 FROM offer WHERE slug = :slug").param("slug", slug).query(Integer.class).optional().isPresent();
+    return db.sql("SELECT 1 FROM offer WHERE slug = :slug")
+        .param("slug", slug)
+        .query(Integer.class)
+        .optional()
+        .isPresent();
   }
 
   long add(OfferSettings settings, OfferKind kind, Instant now) {
     GeneratedKeyHolder id = new GeneratedKeyHolder();
-    settings(db.sql(ADD), settings).param("kind", kind.name()).param("now", Utc.bind(now)).update(id);
+    settings(db.sql(ADD), settings)
+        .param("kind", kind.name())
+        .param("now", Utc.bind(now))
+        .update(id);
     return id.getKey().longValue();
   }
 
@@ -101,7 +110,11 @@ final class OfferStore {
   }
 
   void changeState(long id, OfferState state, Instant now) {
-    db.sql(CHANGE_STATE).param("id", id).param("state", state.name()).param("now", Utc.bind(now)).update();
+    db.sql(CHANGE_STATE)
+        .param("id", id)
+        .param("state", state.name())
+        .param("now", Utc.bind(now))
+        .update();
   }
 
   void addFile(long id, String hash, String name, Instant now) {
@@ -140,18 +153,27 @@ final class OfferStore {
     }
     record Owned(long offerId, Offer.OfferFile file) {}
     Map<Long, List<Offer.OfferFile>> files =
-        db.sql(FILES)
+        db
+            .sql(FILES)
             .param("ids", offers.stream().map(Offer::id).toList())
             .query((row, n) -> new Owned(row.getLong("offer_id"), file(row)))
             .list()
             .stream()
-            .collect(Collectors.groupingBy(Owned::offerId, Collectors.mapping(Owned::file, Collectors.toList())));
+            .collect(
+                Collectors.groupingBy(
+                    Owned::offerId, Collectors.mapping(Owned::file, Collectors.toList())));
     return offers.stream()
         .map(
             o ->
                 new Offer(
-                    o.id(), o.kind(), o.state(), o.settings(), files.getOrDefault(o.id(), List.of()),
-                    o.version(), o.updatedAt(), o.liveSince()))
+                    o.id(),
+                    o.kind(),
+                    o.state(),
+                    o.settings(),
+                    files.getOrDefault(o.id(), List.of()),
+                    o.version(),
+                    o.updatedAt(),
+                    o.liveSince()))
         .toList();
   }
 

@@ -39,12 +39,7 @@ public class Offers {
   private final Clock clock;
   private volatile Optional<List<Offer>> known = Optional.empty();
 
-  Offers(
-      JdbcClient db,
-      Documents documents,
-      StoredFiles files,
-      Changes changes,
-      Clock clock) {
+  Offers(JdbcClient db, Documents documents, StoredFiles files, Changes changes, Clock clock) {
     this.store = new OfferStore(db, documents);
     this.files = files;
     this.configuration = changes.configuration();
@@ -56,7 +51,8 @@ public class Offers {
 
   /** Where changes of an offer are told. */
   @org.springframework.stereotype.Component
-  record Changes(ConfigurationVersion configuration, History history, ApplicationEventPublisher events) {}
+  record Changes(
+      ConfigurationVersion configuration, History history, ApplicationEventPublisher events) {}
 
   /** All offers, newest first. */
   public List<Offer> all() {
@@ -68,7 +64,9 @@ public class Offers {
     return store.find(id).orElseThrow(() -> new NotThere("This offer"));
   }
 
-  /** The offer at {@code /o/{slug}}, from memory: at most a second or two behind another instance. */
+  /**
+   * The offer at {@code /o/{slug}}, from memory: at most a second or two behind another instance.
+   */
   public Optional<Offer> bySlug(String slug) {
     return known().stream().filter(offer -> offer.settings().slug().equals(slug)).findFirst();
   }
@@ -119,13 +117,19 @@ public class Offers {
         throw new ChangedMeanwhile("This offer");
       }
     } catch (DuplicateKeyException taken) {
-      throw new Refused("slug", "slug_taken", "Another offer already has the address /o/" + settings.slug() + ".");
+      throw new Refused(
+          "slug",
+          "slug_taken",
+          "Another offer already has the address /o/" + settings.slug() + ".");
     }
     configuration.changed();
     return get(id);
   }
 
-  /** Opens or closes an offer for sign-ups. Whether it may go live is judged by the caller (readiness). */
+  /**
+   * Opens or closes an offer for sign-ups. Whether it may go live is judged by the caller
+   * (readiness).
+   */
   @Transactional
   public Offer changeState(long id, OfferState state) {
     Offer offer = get(id);
@@ -145,7 +149,8 @@ public class Offers {
   @Transactional
   public Offer addFile(long id, String name, InputStream content) {
     if (get(id).files().size() >= MOST_FILES) {
-      throw new Refused("file", "too_many", "An offer hands over at most 20 files. Put some together.");
+      throw new Refused(
+          "file", "too_many", "An offer hands over at most 20 files. Put some together.");
     }
     StoredFiles.Stored stored = files.keepFile(name, content);
     store.addFile(id, stored.hash(), name, clock.instant());
@@ -188,7 +193,11 @@ public class Offers {
             c.daysGood(),
             c.opensIncentive()),
         new HandOverSettings(
-            h.byEmail(), cleaned(h.email(), EmailButton.Target.PASS), h.page(), h.limits(), h.runAgain()));
+            h.byEmail(),
+            cleaned(h.email(), EmailButton.Target.PASS),
+            h.page(),
+            h.limits(),
+            h.runAgain()));
   }
 
   /** These two emails have one purpose each, so their buttons lead where they must. */

@@ -8,7 +8,10 @@ import jeton.core.form.Looks;
 import jeton.core.form.PageWords;
 import jeton.server.business.BusinessSettings;
 
-/** What every page a visitor meets is made of, for the Mustache templates. Values only: no domain object goes in. */
+/**
+ * What every page a visitor meets is made of, for the Mustache templates. Values only: no domain
+ * object goes in.
+ */
 public final class Page {
   /** Colours of pages that belong to no form. */
   public static final Looks PLAIN = new Looks("#FBF8F1", "#1C2A26", "#16423C", "#FFFFFF");

@@ -3,7 +3,10 @@ package jeton.server.page;
 import jakarta.servlet.http.HttpServletRequest;
 import jeton.core.signup.RequestOrigin;
 
-/** The network a request came from, shortened (S10). Behind a proxy the container has put the visitor's address in. */
+/**
+ * The network a request came from, shortened (S10). Behind a proxy the container has put the
+ * visitor's address in.
+ */
 public final class RequestNetwork {
   private RequestNetwork() {}
 

@@ -29,12 +29,15 @@ final class PassStore {
           + " FROM pass p WHERE p.offer_id = :offerId AND p.person_id = :personId ORDER BY p.id DESC LIMIT 1";
 
   private static final String BY_LINK =
-      "SELECT " + COLUMNS + " FROM pass_link l JOIN pass p ON p.id = l.pass_id WHERE l.token_hash = :hash";
+      "SELECT "
+          + COLUMNS
+          + " FROM pass_link l JOIN pass p ON p.id = l.pass_id WHERE l.token_hash = :hash";
 
   private static final String LAST_USE =
       "SELECT MAX(at) AS last FROM pass_use WHERE pass_id = :passId AND hash = :hash";
 
-  private static final String ADD_USE = "INSERT INTO pass_use (pass_id, hash, at) VALUES (:passId, :hash, :now)";
+  private static final String ADD_USE =
+      "INSERT INTO pass_use (pass_id, hash, at) VALUES (:passId, :hash, :now)";
 
   private static final String COUNT_USE =
       """
@@ -74,7 +77,10 @@ final class PassStore {
   }
 
   Optional<Passes.Pass> byLink(byte[] hash, boolean lock) {
-    return db.sql(lock ? BY_LINK + " FOR UPDATE" : BY_LINK).param("hash", hash).query(PassStore::pass).optional();
+    return db.sql(lock ? BY_LINK + " FOR UPDATE" : BY_LINK)
+        .param("hash", hash)
+        .query(PassStore::pass)
+        .optional();
   }
 
   Optional<Instant> lastUse(long passId, String hash) {
@@ -86,7 +92,11 @@ final class PassStore {
   }
 
   void countUse(long passId, String hash, Instant now) {
-    db.sql(ADD_USE).param("passId", passId).param("hash", hash).param("now", Utc.bind(now)).update();
+    db.sql(ADD_USE)
+        .param("passId", passId)
+        .param("hash", hash)
+        .param("now", Utc.bind(now))
+        .update();
     db.sql(COUNT_USE).param("passId", passId).param("now", Utc.bind(now)).update();
   }
 

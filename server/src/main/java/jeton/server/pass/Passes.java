@@ -84,7 +84,9 @@ public class Passes {
     return store.byLink(Tokens.hash(token), false);
   }
 
-  /** Starts a transfer of a file: counts a use unless the last one of this file still runs (P2, P4). */
+  /**
+   * Starts a transfer of a file: counts a use unless the last one of this file still runs (P2, P4).
+   */
   @Transactional
   public Optional<Opening> open(String token, String fileHash) {
     Instant now = clock.instant();

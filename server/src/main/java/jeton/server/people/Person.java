@@ -12,4 +12,9 @@ import jeton.core.people.PersonState;
  * @param zone the browser's IANA zone at the last sign-up
  */
 public record Person(
-    long id, String email, String firstName, PersonState state, Optional<String> zone, Instant createdAt) {}
+    long id,
+    String email,
+    String firstName,
+    PersonState state,
+    Optional<String> zone,
+    Instant createdAt) {}

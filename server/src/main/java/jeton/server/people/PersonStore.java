@@ -16,7 +16,8 @@ import org.springframework.jdbc.support.GeneratedKeyHolder;
 final class PersonStore {
   private static final int COUNTED = 100_001;
 
-  // An address seen before inserts nothing; IGNORE would also hide other faults, but the values were checked.
+  // An address seen before inserts nothing; IGNORE would also hide other faults, but the values
+  // were checked.
   private static final String ADD =
       """
       INSERT IGNORE INTO person (email, email_key, first_name, state, state_since, zone, created_at)
@@ -130,10 +131,15 @@ final class PersonStore {
     if (rows == 1) {
       long personId = id.getKey().longValue();
       return new People.Met(
-          new Person(personId, told.address().send(), told.firstName(), stateWhenNew, told.zone(), now), true);
+          new Person(
+              personId, told.address().send(), told.firstName(), stateWhenNew, told.zone(), now),
+          true);
     }
     Person known =
-        db.sql(BY_KEY).param("emailKey", told.address().compareKey()).query(PersonStore::person).single();
+        db.sql(BY_KEY)
+            .param("emailKey", told.address().compareKey())
+            .query(PersonStore::person)
+            .single();
     db.sql(TELL)
         .param("id", known.id())
         .param("email", told.address().send())
@@ -144,11 +150,18 @@ final class PersonStore {
   }
 
   Optional<Person> find(long id, boolean lock) {
-    return db.sql(lock ? FIND + " FOR UPDATE" : FIND).param("id", id).query(PersonStore::person).optional();
+    return db.sql(lock ? FIND + " FOR UPDATE" : FIND)
+        .param("id", id)
+        .query(PersonStore::person)
+        .optional();
   }
 
   void changeState(long id, PersonState state, Instant now) {
-    db.sql(CHANGE_STATE).param("id", id).param("state", state.name()).param("now", Utc.bind(now)).update();
+    db.sql(CHANGE_STATE)
+        .param("id", id)
+        .param("state", state.name())
+        .param("now", Utc.bind(now))
+        .update();
   }
 
   List<Person> search(People.Filter filter, int from, int most) {
@@ -182,9 +195,13 @@ final class PersonStore {
   private static String where(People.Filter filter, Map<String, Object> params) {
     StringBuilder where = new StringBuilder(" WHERE 1 = 1");
     if (!filter.words().isBlank()) {
-      String words = filter.words().strip().replace("!", "!!").replace("%", "!%").replace("_", "!_");
-      where.append(" AND (p.email_key LIKE :key ESCAPE '!' OR p.first_name LIKE :words ESCAPE '!')");
-      params.put("key", "%" + words.toLowerCase(java.util.Locale.ROOT).replaceAll("[^\\x20-\\x7E]", "?") + "%");
+      String words =
+          filter.words().strip().replace("!", "!!").replace("%", "!%").replace("_", "!_");
+      where.append(
+          " AND (p.email_key LIKE :key ESCAPE '!' OR p.first_name LIKE :words ESCAPE '!')");
+      params.put(
+          "key",
+          "%" + words.toLowerCase(java.util.Locale.ROOT).replaceAll("[^\\x20-\\x7E]", "?") + "%");
       params.put("words", words + "%");
     }
     filter

@@ -15,14 +15,18 @@ import org.springframework.http.converter.HttpMessageNotReadableException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 
-/** Faults as problem details (RFC 9457). {@code problems} lists each with its field, code and sentence. */
+/**
+ * Faults as problem details (RFC 9457). {@code problems} lists each with its field, code and
+ * sentence.
+ */
 @RestControllerAdvice
 class ProblemAdvice {
   private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
 
   @ExceptionHandler
   ResponseEntity<ProblemDetail> refused(Refused refused) {
-    ProblemDetail detail = detail(HttpStatus.UNPROCESSABLE_CONTENT, "refused", refused.getMessage());
+    ProblemDetail detail =
+        detail(HttpStatus.UNPROCESSABLE_CONTENT, "refused", refused.getMessage());
     detail.setProperty("problems", refused.problems());
     return answer(detail);
   }
@@ -47,11 +51,16 @@ class ProblemAdvice {
   }
 
   @ExceptionHandler
-  ResponseEntity<ProblemDetail> unreadable(HttpMessageNotReadableException unreadable, HttpServletRequest request) {
+  ResponseEntity<ProblemDetail> unreadable(
+      HttpMessageNotReadableException unreadable, HttpServletRequest request) {
     LOG.debug("Unreadable body at {}: {}", request.getRequestURI(), unreadable.getMessage());
     ProblemDetail detail =
-        detail(HttpStatus.BAD_REQUEST, "unreadable", "What was sent could not be read. Nothing was changed.");
-    detail.setProperty("problems", List.of(new Problem("", "unreadable", "Not the JSON that is expected here.")));
+        detail(
+            HttpStatus.BAD_REQUEST,
+            "unreadable",
+            "What was sent could not be read. Nothing was changed.");
+    detail.setProperty(
+        "problems", List.of(new Problem("", "unreadable", "Not the JSON that is expected here.")));
     return answer(detail);
   }
 
@@ -62,6 +71,8 @@ class ProblemAdvice {
   }
 
   private static ResponseEntity<ProblemDetail> answer(ProblemDetail detail) {
-    return ResponseEntity.status(detail.getStatus()).contentType(MediaType.APPLICATION_PROBLEM_JSON).body(detail);
+    return ResponseEntity.status(detail.getStatus())
+        .contentType(MediaType.APPLICATION_PROBLEM_JSON)
+        .body(detail);
   }
 }

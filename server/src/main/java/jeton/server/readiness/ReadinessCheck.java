@@ -34,11 +34,14 @@ public class ReadinessCheck {
     return Readiness.of(
         new Readiness.Facts(
             offer.files().size(),
-            new Readiness.Business(settings.postalAddress(), settings.senderName(), settings.senderEmail()),
+            new Readiness.Business(
+                settings.postalAddress(), settings.senderName(), settings.senderEmail()),
             forms.hosted(offer.id()).settings().looks(),
             offer.settings().confirm(),
             offer.settings().handOver(),
-            sequence.steps().stream().map(e -> new Readiness.FollowUp(e.step(), e.content())).toList(),
+            sequence.steps().stream()
+                .map(e -> new Readiness.FollowUp(e.step(), e.content()))
+                .toList(),
             clock.instant(),
             settings.zoneId()));
   }

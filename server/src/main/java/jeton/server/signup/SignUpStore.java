@@ -12,7 +12,8 @@ import org.springframework.jdbc.support.GeneratedKeyHolder;
 final class SignUpStore {
 
   /** A checked submission. */
-  record Row(long formId, SignUps.Submission submission, People.Told told, Optional<Long> wordingId) {}
+  record Row(
+      long formId, SignUps.Submission submission, People.Told told, Optional<Long> wordingId) {}
 
   private static final String ADD =
       """

@@ -24,7 +24,10 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionOperations;
 
-/** What a sign-up does (rules S1 to S5, S9, S10), in one short transaction. Mail is never sent inside it. */
+/**
+ * What a sign-up does (rules S1 to S5, S9, S10), in one short transaction. Mail is never sent
+ * inside it.
+ */
 @Service
 public class SignUps {
   private static final int ATTEMPTS = 5;
@@ -38,7 +41,8 @@ public class SignUps {
   private final After after;
   private final Map<String, Long> wordings = new ConcurrentHashMap<>();
 
-  SignUps(JdbcClient db, People people, Confirmations confirmations, HandOvers handOvers, After after) {
+  SignUps(
+      JdbcClient db, People people, Confirmations confirmations, HandOvers handOvers, After after) {
     this.store = new SignUpStore(db);
     this.people = people;
     this.confirmations = confirmations;
@@ -68,7 +72,10 @@ public class SignUps {
       String zone,
       String network) {}
 
-  /** How the visitor is answered. Deliberately little: it must not tell whether an address is known (S6). */
+  /**
+   * How the visitor is answered. Deliberately little: it must not tell whether an address is known
+   * (S6).
+   */
   public sealed interface Outcome {
     /** Taken, or seemingly so. */
     record Taken() implements Outcome {}
@@ -96,11 +103,16 @@ public class SignUps {
         new People.Told(
             address,
             submission.firstName().strip(),
-            SendTimes.knownZone(submission.zone()).map(java.time.ZoneId::getId).filter(id -> id.length() <= 64));
+            SendTimes.knownZone(submission.zone())
+                .map(java.time.ZoneId::getId)
+                .filter(id -> id.length() <= 64));
     return withRetries(offer, new SignUpStore.Row(formId, submission, told, wordingId));
   }
 
-  /** Two sign-ups at once may lock each other out for a moment; the one that loses is simply made again. */
+  /**
+   * Two sign-ups at once may lock each other out for a moment; the one that loses is simply made
+   * again.
+   */
   private Outcome withRetries(Offer offer, SignUpStore.Row row) {
     for (int attempt = 1; ; attempt++) {
       try {
@@ -125,13 +137,17 @@ public class SignUps {
       return new Outcome.Refused(
           List.of(
               new Problem(
-                  "email", "unreachable", "Emails to this address come back. Please use another one.")));
+                  "email",
+                  "unreachable",
+                  "Emails to this address come back. Please use another one.")));
     }
     long personId = met.person().id();
     long signUpId = store.add(offer.id(), personId, row, decision, now);
     after
         .history()
-        .note(History.Event.of(now, History.Kind.SIGNED_UP, personId, offer.id(), offer.settings().name()));
+        .note(
+            History.Event.of(
+                now, History.Kind.SIGNED_UP, personId, offer.id(), offer.settings().name()));
     if (decision == SignUpDecision.ASK_TO_CONFIRM) {
       confirmations.ask(offer, met.person(), met.isNew(), signUpId);
     } else if (decision == SignUpDecision.HAND_OVER) {

@@ -4,7 +4,8 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Keys of this install, shared by all its instances. */
 final class SecretStore {
-  private static final String MAKE = "INSERT IGNORE INTO secret (name, value) VALUES (:name, :fresh)";
+  private static final String MAKE =
+      "INSERT IGNORE INTO secret (name, value) VALUES (:name, :fresh)";
   private static final String READ = "SELECT value FROM secret WHERE name = :name";
 
   private final JdbcClient db;

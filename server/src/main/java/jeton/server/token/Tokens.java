@@ -14,9 +14,9 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /**
- * Tokens in links. Those that open something are 160 random bits, of which only the SHA-256 is kept (S7, P1). Those by
- * which a person leaves are signed instead (HMAC-SHA-256 with a key of this install): they stand in every email, must
- * work for years, and open nothing.
+ * Tokens in links. Those that open something are 160 random bits, of which only the SHA-256 is kept
+ * (S7, P1). Those by which a person leaves are signed instead (HMAC-SHA-256 with a key of this
+ * install): they stand in every email, must work for years, and open nothing.
  */
 @Component
 public class Tokens {
@@ -49,7 +49,8 @@ public class Tokens {
   /** A signed token for a person. */
   public String sign(long personId) {
     byte[] id = ByteBuffer.allocate(Long.BYTES).putLong(personId).array();
-    return TEXT.encodeToString(ByteBuffer.allocate(Long.BYTES + SIGNATURE_BYTES).put(id).put(signature(id)).array());
+    return TEXT.encodeToString(
+        ByteBuffer.allocate(Long.BYTES + SIGNATURE_BYTES).put(id).put(signature(id)).array());
   }
 
   /** Whose token it is; empty for a forged one. */

@@ -96,7 +96,9 @@ class TrackApi {
   List<OfferView> list() {
     List<Offer> all = offers.all();
     Map<Long, Numbers.Track> tracks = numbers.tracks(all.stream().map(Offer::id).toList());
-    return all.stream().map(o -> view(o, tracks.getOrDefault(o.id(), Numbers.Track.EMPTY))).toList();
+    return all.stream()
+        .map(o -> view(o, tracks.getOrDefault(o.id(), Numbers.Track.EMPTY)))
+        .toList();
   }
 
   @PostMapping("/offers")

@@ -92,8 +92,10 @@ public final class Mailbox {
   private static ReceivedEmail parse(long id, String to, byte[] raw) {
     try {
       MimeMessage message = mime(raw);
-      String from = message.getFrom() == null ? "" : ((InternetAddress) message.getFrom()[0]).getAddress();
-      Instant at = message.getSentDate() == null ? Instant.EPOCH : message.getSentDate().toInstant();
+      String from =
+          message.getFrom() == null ? "" : ((InternetAddress) message.getFrom()[0]).getAddress();
+      Instant at =
+          message.getSentDate() == null ? Instant.EPOCH : message.getSentDate().toInstant();
       String subject = message.getSubject() == null ? "" : message.getSubject();
       return new ReceivedEmail(id, from, to, subject, at);
     } catch (MessagingException unreadable) {

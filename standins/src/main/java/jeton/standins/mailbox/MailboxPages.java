@@ -35,7 +35,8 @@ import org.springframework.web.server.ResponseStatusException;
 public class MailboxPages {
   private static final MediaType EML = MediaType.parseMediaType("message/rfc822");
   private static final DateTimeFormatter WHEN =
-      DateTimeFormatter.ofPattern("EEE d MMM, HH:mm", Locale.UK).withZone(ZoneId.of("Europe/Dublin"));
+      DateTimeFormatter.ofPattern("EEE d MMM, HH:mm", Locale.UK)
+          .withZone(ZoneId.of("Europe/Dublin"));
   private final Mailbox mailbox;
   private final com.samskivert.mustache.Template page;
 
@@ -43,7 +44,8 @@ public class MailboxPages {
     this.mailbox = mailbox;
     try (var source =
         new InputStreamReader(
-            new ClassPathResource("standins/mailbox.mustache").getInputStream(), StandardCharsets.UTF_8)) {
+            new ClassPathResource("standins/mailbox.mustache").getInputStream(),
+            StandardCharsets.UTF_8)) {
       this.page = Mustache.compiler().escapeHTML(true).defaultValue("").compile(source);
     } catch (IOException missing) {
       throw new UncheckedIOException(missing);
@@ -80,7 +82,9 @@ public class MailboxPages {
 
   @GetMapping("/api/messages/{id}.eml")
   ResponseEntity<byte[]> raw(@PathVariable long id) {
-    return ResponseEntity.ok().contentType(EML).body(mailbox.raw(id).orElseThrow(MailboxPages::notHere));
+    return ResponseEntity.ok()
+        .contentType(EML)
+        .body(mailbox.raw(id).orElseThrow(MailboxPages::notHere));
   }
 
   /** The HTML part as a mail program would show it: no scripts, links open in a new tab. */
@@ -89,7 +93,9 @@ public class MailboxPages {
     String html = part(id, "text/html");
     return ResponseEntity.ok()
         .contentType(new MediaType(MediaType.TEXT_HTML, StandardCharsets.UTF_8))
-        .header("Content-Security-Policy", "default-src 'none'; img-src 'self'; style-src 'unsafe-inline'")
+        .header(
+            "Content-Security-Policy",
+            "default-src 'none'; img-src 'self'; style-src 'unsafe-inline'")
         .body(html.replaceFirst("(?i)<head([^>]*)>", "<head$1><base target=\"_blank\">"));
   }
 
@@ -116,7 +122,8 @@ public class MailboxPages {
     }
   }
 
-  private static Optional<String> find(Object content, String type) throws IOException, MessagingException {
+  private static Optional<String> find(Object content, String type)
+      throws IOException, MessagingException {
     if (content instanceof Multipart parts) {
       for (int i = 0; i < parts.getCount(); i++) {
         BodyPart part = parts.getBodyPart(i);
@@ -134,7 +141,14 @@ public class MailboxPages {
     List<Map<String, Object>> rows = new ArrayList<>();
     counts.forEach(
         (address, count) ->
-            rows.add(Map.of("address", address, "count", count == 1 ? "1 email" : count + " emails", "current", address.equalsIgnoreCase(chosen))));
+            rows.add(
+                Map.of(
+                    "address",
+                    address,
+                    "count",
+                    count == 1 ? "1 email" : count + " emails",
+                    "current",
+                    address.equalsIgnoreCase(chosen))));
     return rows;
   }
 

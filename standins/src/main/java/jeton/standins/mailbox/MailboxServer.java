@@ -13,8 +13,8 @@ import org.subethamail.smtp.RejectException;
 import org.subethamail.smtp.server.SMTPServer;
 
 /**
- * The mailbox's own mail server, on loopback. Takes everything but what its rules refuse: an address whose local part
- * begins with {@code gone.} is unknown here (550).
+ * The mailbox's own mail server, on loopback. Takes everything but what its rules refuse: an
+ * address whose local part begins with {@code gone.} is unknown here (550).
  */
 public final class MailboxServer implements AutoCloseable {
   private final SMTPServer server;
@@ -24,7 +24,10 @@ public final class MailboxServer implements AutoCloseable {
 
   /** Refuses addresses that do not exist any more. */
   public static final Function<String, Optional<Refusal>> GONE =
-      to -> to.startsWith("gone.") ? Optional.of(new Refusal(550, "5.1.1 No such mailbox")) : Optional.empty();
+      to ->
+          to.startsWith("gone.")
+              ? Optional.of(new Refusal(550, "5.1.1 No such mailbox"))
+              : Optional.empty();
 
   private MailboxServer(SMTPServer server) {
     this.server = server;
@@ -36,7 +39,8 @@ public final class MailboxServer implements AutoCloseable {
    * @param port 0 for a free one
    * @param refusals what to say to an address instead of 250
    */
-  public static MailboxServer start(Mailbox mailbox, int port, Function<String, Optional<Refusal>> refusals) {
+  public static MailboxServer start(
+      Mailbox mailbox, int port, Function<String, Optional<Refusal>> refusals) {
     SMTPServer server =
         SMTPServer.port(port)
             .bindAddress(InetAddress.getLoopbackAddress())
