@@ -98,6 +98,7 @@ CREATE TABLE person (
   state       VARCHAR(20)  CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
   state_since DATETIME(3)  NOT NULL,
   zone        VARCHAR(64)  CHARACTER SET ascii NULL,
+  sign_ups    INT          NOT NULL DEFAULT 1,
   created_at  DATETIME(3)  NOT NULL,
   KEY by_state (state, id)
 );

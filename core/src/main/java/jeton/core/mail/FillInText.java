@@ -17,7 +17,8 @@ import java.util.stream.Collectors;
  */
 public final class FillInText {
   private static final Pattern FORM =
-      Pattern.compile("\\{\\{(\\w+)}}(?:\\{\\{\\^\\1}}(.*?)\\{\\{/\\1}})?", Pattern.DOTALL);
+      Pattern.compile(
+          "(?<!\\{)\\{\\{(\\w+)}}(?!})(?:\\{\\{\\^\\1}}(.*?)\\{\\{/\\1}})?", Pattern.DOTALL);
   private static final Pattern ANY =
       Pattern.compile("\\{\\{(.{0,40}?)(}}|$)|\\{\\{", Pattern.DOTALL);
 

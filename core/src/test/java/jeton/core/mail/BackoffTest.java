@@ -1,0 +1,25 @@
+package jeton.core.mail;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Optional;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class BackoffTest {
+  private static final Instant NOW = Instant.parse("2026-11-24T10:00:00Z");
+
+  @ParameterizedTest
+  @CsvSource({"1, PT1M", "2, PT5M", "3, PT30M", "4, PT2H", "5, PT6H", "6, PT24H"})
+  void eachFailure_waitsLonger(int failures, Duration pause) {
+    assertThat(Backoff.nextAttempt(failures, NOW)).contains(NOW.plus(pause));
+  }
+
+  @Test
+  void afterTheLongestPause_itIsGivenUp() {
+    assertThat(Backoff.nextAttempt(7, NOW)).isEqualTo(Optional.empty());
+  }
+}

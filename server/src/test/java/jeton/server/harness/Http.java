@@ -1,0 +1,126 @@
+package jeton.server.harness;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import java.util.stream.Collectors;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** A browser without a screen: keeps cookies, follows nothing by itself. */
+public final class Http {
+  private static final JsonMapper JSON = new JsonMapper();
+  private final String base;
+  private final CookieManager cookies = new CookieManager();
+  private final HttpClient client = HttpClient.newBuilder().cookieHandler(cookies).build();
+
+  public Http(String base) {
+    this.base = base;
+  }
+
+  /** An answer. */
+  public record Answer(int status, String body, byte[] bytes, java.net.http.HttpHeaders headers) {
+    public JsonNode json() {
+      return JSON.readTree(body);
+    }
+
+    public String header(String name) {
+      return headers.firstValue(name).orElse("");
+    }
+
+    /** The code of the first problem of a problem detail. */
+    public String problem() {
+      return json().get("problems").get(0).get("code").asString();
+    }
+  }
+
+  public Http signIn(String email, String password) {
+    get("/api/session");
+    Answer answer = json("POST", "/api/session", Map.of("email", email, "password", password));
+    if (answer.status() != 200) {
+      throw new IllegalStateException("sign-in: " + answer.body());
+    }
+    get("/api/session");
+    return this;
+  }
+
+  public Answer get(String path) {
+    return send(request(path).GET().build());
+  }
+
+  public Answer head(String path) {
+    return send(request(path).method("HEAD", HttpRequest.BodyPublishers.noBody()).build());
+  }
+
+  public Answer get(String path, String header, String value) {
+    return send(request(path).header(header, value).GET().build());
+  }
+
+  /** A plain form. */
+  public Answer form(String path, Map<String, String> fields) {
+    String body =
+        fields.entrySet().stream()
+            .map(f -> f.getKey() + "=" + URLEncoder.encode(f.getValue(), StandardCharsets.UTF_8))
+            .collect(Collectors.joining("&"));
+    return send(
+        request(path)
+            .header("Content-Type", "application/x-www-form-urlencoded")
+            .POST(HttpRequest.BodyPublishers.ofString(body))
+            .build());
+  }
+
+  public Answer json(String method, String path, Object body) {
+    return send(
+        request(path)
+            .header("Content-Type", "application/json")
+            .header("X-XSRF-TOKEN", csrf())
+            .method(method, HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)))
+            .build());
+  }
+
+  public Answer upload(String path, byte[] body) {
+    return send(
+        request(path)
+            .header("Content-Type", "application/octet-stream")
+            .header("X-XSRF-TOKEN", csrf())
+            .POST(HttpRequest.BodyPublishers.ofByteArray(body))
+            .build());
+  }
+
+  public Answer delete(String path) {
+    return send(request(path).header("X-XSRF-TOKEN", csrf()).DELETE().build());
+  }
+
+  private String csrf() {
+    return cookies.getCookieStore().getCookies().stream()
+        .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
+        .map(HttpCookie::getValue)
+        .findFirst()
+        .orElse("");
+  }
+
+  private HttpRequest.Builder request(String path) {
+    return HttpRequest.newBuilder(URI.create(path.startsWith("http") ? path : base + path));
+  }
+
+  private Answer send(HttpRequest request) {
+    try {
+      HttpResponse<byte[]> response = client.send(request, HttpResponse.BodyHandlers.ofByteArray());
+      String body = new String(response.body(), StandardCharsets.UTF_8);
+      return new Answer(response.statusCode(), body, response.body(), response.headers());
+    } catch (IOException broken) {
+      throw new UncheckedIOException(broken);
+    } catch (InterruptedException stopped) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(stopped);
+    }
+  }
+}

@@ -1,0 +1,141 @@
+package jeton.server.harness;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Function;
+import jeton.server.JetonServer;
+import jeton.server.account.Owners;
+import jeton.server.business.Business;
+import jeton.server.business.BusinessSettings;
+import jeton.server.database.PrivateDatabase;
+import jeton.server.followup.Runs;
+import jeton.server.mail.Dispatcher;
+import jeton.standins.mailbox.Mailbox;
+import jeton.standins.mailbox.MailboxServer;
+import org.springframework.boot.SpringApplication;
+import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+
+/**
+ * The real application on a real MariaDB, once per JVM, with a clock and a mail server that do as
+ * told. Nothing is sent or moved on by itself: {@link #settle} does it.
+ */
+public final class TestServer {
+  public static final String OWNER = "owner@quireandthread.example";
+  public static final String PASSWORD = "waxed linen thread";
+
+  private static TestServer started;
+
+  public final ConfigurableApplicationContext context;
+  public final TestClock clock;
+  public final Mailbox mailbox;
+  public final String base;
+  private final Map<String, MailboxServer.Refusal> refusals = new ConcurrentHashMap<>();
+  private final MailboxServer mailServer;
+
+  @Configuration
+  static class ClockThatStands {
+    @Bean
+    Clock clock() {
+      return new TestClock();
+    }
+  }
+
+  private TestServer() throws IOException {
+    Path home = Files.createTempDirectory("jeton-test");
+    PrivateDatabase database = PrivateDatabase.start(home.resolve("database"));
+    mailbox = new Mailbox(home.resolve("mailbox"));
+    Function<String, Optional<MailboxServer.Refusal>> refuse =
+        to -> Optional.ofNullable(refusals.get(to));
+    mailServer = MailboxServer.start(mailbox, 0, refuse);
+    SpringApplication.getShutdownHandlers().add(database::close);
+    SpringApplication spring = new SpringApplication(JetonServer.class, ClockThatStands.class);
+    spring.setLogStartupInfo(false);
+    context =
+        spring.run(
+            "--server.port=0",
+            "--jeton.home=" + home,
+            "--jeton.clock=test",
+            "--jeton.mail.workers=0",
+            "--jeton.followup.engine=false",
+            "--jeton.owner-email=" + OWNER,
+            "--jeton.owner-password=" + PASSWORD,
+            "--jeton.smtp-url=smtp://127.0.0.1:" + mailServer.port(),
+            "--spring.datasource.url=" + database.url("jeton"),
+            "--spring.datasource.username=" + database.user(),
+            "--spring.datasource.password=" + database.password());
+    clock = (TestClock) context.getBean(Clock.class);
+    base = "http://127.0.0.1:" + context.getEnvironment().getProperty("local.server.port");
+    context.getBean(Business.class).save(0, quireAndThread());
+  }
+
+  /** The one server of this JVM. */
+  public static synchronized TestServer get() {
+    if (started == null) {
+      java.util.TimeZone.setDefault(java.util.TimeZone.getTimeZone("UTC"));
+      try {
+        started = new TestServer();
+      } catch (IOException failed) {
+        throw new UncheckedIOException(failed);
+      }
+    }
+    return started;
+  }
+
+  public static BusinessSettings quireAndThread() {
+    return new BusinessSettings(
+        "Quire & Thread",
+        "4 Gable Yard\nTillbrook",
+        "Quire & Thread",
+        "hello@quireandthread.example",
+        "",
+        "Europe/Dublin",
+        List.of("#16423C"),
+        "",
+        Map.of("first_name", "there"));
+  }
+
+  public <T> T bean(Class<T> type) {
+    return context.getBean(type);
+  }
+
+  /** Makes sure that an owner exists and signs a client in. */
+  public Http owner() {
+    if (!bean(Owners.class).any()) {
+      bean(Owners.class).make(OWNER, PASSWORD);
+    }
+    return new Http(base).signIn(OWNER, PASSWORD);
+  }
+
+  /** Has the mail server refuse an address until {@link #takeAgain}. */
+  public void refuse(String address, int code) {
+    refusals.put(address, new MailboxServer.Refusal(code, "as told by the test"));
+  }
+
+  public void takeAgain(String address) {
+    refusals.remove(address);
+  }
+
+  /** Does all that is due now. */
+  public void settle() {
+    int moved;
+    do {
+      moved = bean(Runs.class).moveDue(100) + bean(Dispatcher.class).dispatchDue();
+    } while (moved > 0);
+  }
+
+  /** Lets time pass and does what is due then, in one step. */
+  public void forward(Duration by) {
+    clock.forward(by);
+    settle();
+  }
+}
