@@ -58,6 +58,8 @@ export function fillInNode(show: (menu: Menu | null) => void) {
 
   return Node.create({
     name: 'fillIn',
+    // Before whatever else listens to Enter, or the open menu would never hear of it.
+    priority: 900,
     group: 'inline',
     inline: true,
     atom: true,

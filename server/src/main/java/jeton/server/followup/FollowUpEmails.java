@@ -6,11 +6,9 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import jeton.core.mail.EmailContent;
 import jeton.server.business.PublicUrl;
-import jeton.server.database.Documents;
 import jeton.server.mail.EmailSource;
 import jeton.server.mail.OutgoingEmail;
 import jeton.server.pass.Passes;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /** What follow-up emails say: the newest ready version of their step. */
@@ -20,8 +18,8 @@ class FollowUpEmails implements EmailSource {
   private final Passes passes;
   private final PublicUrl publicUrl;
 
-  FollowUpEmails(JdbcClient db, Documents documents, Passes passes, PublicUrl publicUrl) {
-    this.sequences = new SequenceStore(db, documents);
+  FollowUpEmails(SequenceStore sequences, Passes passes, PublicUrl publicUrl) {
+    this.sequences = sequences;
     this.passes = passes;
     this.publicUrl = publicUrl;
   }

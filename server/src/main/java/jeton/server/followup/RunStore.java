@@ -15,12 +15,14 @@ import jeton.server.database.Utc;
 import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.stereotype.Repository;
 
 /**
  * Runs. A run that waits has {@code next_due_at}; one whose email is in the outbox has none until
  * that email is sent; one that ended has {@code ended_at}.
  */
-final class RunStore {
+@Repository
+class RunStore {
 
   /** A run as the rules need it. */
   record Run(

@@ -15,13 +15,10 @@ import jeton.core.followup.RunEnd;
 import jeton.core.followup.Step;
 import jeton.core.people.PersonState;
 import jeton.server.business.Business;
-import jeton.server.database.Documents;
 import jeton.server.history.History;
 import jeton.server.mail.DeliveryListener;
 import jeton.server.mail.Outbox;
 import jeton.server.mail.OutgoingEmail;
-import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -35,14 +32,9 @@ public class Runs implements DeliveryListener {
   private final Business business;
   private final Clock clock;
 
-  Runs(
-      JdbcClient db,
-      NamedParameterJdbcTemplate batch,
-      Documents documents,
-      Ground ground,
-      Clock clock) {
-    this.runs = new RunStore(db, batch);
-    this.sequences = new SequenceStore(db, documents);
+  Runs(RunStore runs, SequenceStore sequences, Ground ground, Clock clock) {
+    this.runs = runs;
+    this.sequences = sequences;
     this.outbox = ground.outbox();
     this.history = ground.history();
     this.business = ground.business();

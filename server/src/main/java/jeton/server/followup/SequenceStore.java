@@ -17,9 +17,11 @@ import jeton.server.database.Documents;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.stereotype.Repository;
 
 /** Sequences and their steps. A deleted step keeps its row and its rank (T9). */
-final class SequenceStore {
+@Repository
+class SequenceStore {
   private static final String ADD =
       "INSERT INTO sequence (offer_id, name, version) VALUES (:offerId, :name, 1)";
 

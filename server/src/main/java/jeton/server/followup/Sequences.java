@@ -23,15 +23,12 @@ import jeton.core.followup.Wait;
 import jeton.core.mail.EmailContent;
 import jeton.server.business.Business;
 import jeton.server.database.ConfigurationVersion;
-import jeton.server.database.Documents;
 import jeton.server.mail.BodyHtml;
 import jeton.server.offer.OfferMade;
 import jeton.server.problem.ChangedMeanwhile;
 import jeton.server.problem.NotThere;
 import jeton.server.problem.Refused;
 import org.springframework.context.event.EventListener;
-import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -47,14 +44,9 @@ public class Sequences {
   private final ConfigurationVersion configuration;
   private final Clock clock;
 
-  Sequences(
-      JdbcClient db,
-      NamedParameterJdbcTemplate batch,
-      Documents documents,
-      Place place,
-      Clock clock) {
-    this.store = new SequenceStore(db, documents);
-    this.runs = new RunStore(db, batch);
+  Sequences(SequenceStore store, RunStore runs, Place place, Clock clock) {
+    this.store = store;
+    this.runs = runs;
     this.business = place.business();
     this.configuration = place.configuration();
     this.clock = clock;

@@ -1,5 +1,6 @@
 package jeton.server.mail;
 
+import java.util.regex.Pattern;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;
 import org.jsoup.nodes.Element;
@@ -15,6 +16,11 @@ public final class BodyHtml {
       new Safelist()
           .addTags("p", "br", "strong", "em", "ul", "ol", "li", "a")
           .addAttributes("a", "href");
+  // Any scheme but these; what has none cannot run anything.
+  private static final Pattern SCRIPTED =
+      Pattern.compile(
+          "^(?!https?:|mailto:)[\\s\\p{Cc}]*[a-z][a-z0-9+.\\-\\s]*:", Pattern.CASE_INSENSITIVE);
+
   private static final Document.OutputSettings COMPACT =
       new Document.OutputSettings().prettyPrint(false);
 
@@ -22,7 +28,14 @@ public final class BodyHtml {
 
   /** Paragraphs, emphasis, lists and links; anything else is taken out, its words are kept. */
   public static String cleaned(String html) {
-    return Jsoup.clean(html, "", WRITING, COMPACT);
+    Document cleaned = Jsoup.parseBodyFragment(Jsoup.clean(html, "", WRITING, COMPACT));
+    cleaned.outputSettings(COMPACT);
+    for (Element link : cleaned.select("a[href]")) {
+      // Emptied rather than taken out, so that Readiness tells the owner of a link that leads
+      // nowhere.
+      link.attr("href", SCRIPTED.matcher(link.attr("href")).find() ? "" : link.attr("href"));
+    }
+    return cleaned.body().html();
   }
 
   /** The body as plain text (RFC 3676's idea of paragraphs: lines, with an empty line between). */

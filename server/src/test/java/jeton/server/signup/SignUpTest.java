@@ -1,6 +1,6 @@
 package jeton.server.signup;
 
-import static jeton.server.harness.SampleOffer.newAddress;
+import static jeton.harness.SampleOffer.newAddress;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import jakarta.mail.internet.MimeMessage;
@@ -12,10 +12,10 @@ import java.util.concurrent.Callable;
 import java.util.concurrent.Executors;
 import java.util.stream.Stream;
 import jeton.core.people.PersonState;
+import jeton.harness.Http;
+import jeton.harness.SampleOffer;
+import jeton.harness.TestServer;
 import jeton.server.followup.Departures;
-import jeton.server.harness.Http;
-import jeton.server.harness.SampleOffer;
-import jeton.server.harness.TestServer;
 import jeton.server.offer.OfferSettings;
 import jeton.server.people.People;
 import jeton.server.people.Person;

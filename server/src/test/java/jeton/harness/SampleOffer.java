@@ -1,4 +1,4 @@
-package jeton.server.harness;
+package jeton.harness;
 
 import jakarta.mail.MessagingException;
 import jakarta.mail.Multipart;

@@ -1,4 +1,4 @@
-package jeton.server.harness;
+package jeton.harness;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -60,6 +60,7 @@ public final class TestServer {
     SpringApplication.getShutdownHandlers().add(database::close);
     SpringApplication spring = new SpringApplication(JetonServer.class, ClockThatStands.class);
     spring.setLogStartupInfo(false);
+    spring.setBannerMode(org.springframework.boot.Banner.Mode.OFF);
     context =
         spring.run(
             "--server.port=0",

@@ -1,4 +1,4 @@
-package jeton.server.harness;
+package jeton.harness;
 
 import java.time.Clock;
 import java.time.Duration;

@@ -1,4 +1,4 @@
-package jeton.server.harness;
+package jeton.harness;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;

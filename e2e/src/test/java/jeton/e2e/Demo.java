@@ -1,0 +1,97 @@
+package jeton.e2e;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import com.microsoft.playwright.options.ReducedMotion;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import jeton.demo.DemoApplication;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/** One demo and one browser for all browser tests of this JVM. */
+final class Demo {
+  static final String OWNER = "owner@quireandthread.example";
+  static final String PASSWORD = "marbled paper";
+
+  private static final double PATIENCE_MS = 8000;
+
+  private static Demo started;
+
+  final String base;
+  final Browser browser;
+
+  private Demo() throws IOException {
+    String running = System.getProperty("jeton.e2e.base", "");
+    base = running.isEmpty() ? start() : running;
+    Chromium chromium = new Chromium();
+    browser = chromium.browser();
+    PlaywrightAssertions.setDefaultAssertionTimeout(PATIENCE_MS);
+    Runtime.getRuntime().addShutdownHook(new Thread(chromium::close));
+  }
+
+  /** A demo of our own; a running one can be named with -Djeton.e2e.base=… while writing tests. */
+  private static String start() throws IOException {
+    Path home = Files.createTempDirectory("jeton-e2e");
+    ConfigurableApplicationContext context =
+        DemoApplication.start("--port", "0", "--home", home.toString());
+    return "http://127.0.0.1:" + context.getEnvironment().getProperty("local.server.port");
+  }
+
+  static synchronized Demo get() {
+    if (started == null) {
+      try {
+        started = new Demo();
+      } catch (IOException failed) {
+        throw new UncheckedIOException(failed);
+      }
+    }
+    return started;
+  }
+
+  /** A fresh visitor. */
+  BrowserContext visitor() {
+    BrowserContext context =
+        browser.newContext(
+            new Browser.NewContextOptions()
+                .setBaseURL(base)
+                .setReducedMotion(ReducedMotion.REDUCE)
+                .setLocale("en-GB")
+                .setTimezoneId("Europe/Lisbon")
+                .setViewportSize(1280, 800));
+    context.setDefaultTimeout(PATIENCE_MS);
+    return context;
+  }
+
+  /** The owner, signed in by the form. */
+  Page owner() {
+    Page page = visitor().newPage();
+    page.navigate("/app/today");
+    page.waitForURL(java.util.regex.Pattern.compile("/app/sign-in"));
+    page.getByLabel("Email").fill(OWNER);
+    page.getByLabel("Password").fill(PASSWORD);
+    page.getByLabel("Password").press("Enter");
+    page.waitForURL("**/app/today");
+    return page;
+  }
+
+  /** What axe finds that is serious or worse. */
+  static List<String> seriousFaults(Page page) {
+    return new AxeBuilder(page)
+        .analyze().getViolations().stream()
+            .filter(
+                rule -> rule.getImpact().equals("serious") || rule.getImpact().equals("critical"))
+            .flatMap(
+                rule ->
+                    rule.getNodes().stream()
+                        .map(
+                            node ->
+                                rule.getId() + " at " + node.getTarget() + ": " + node.getHtml()))
+            .toList();
+  }
+}

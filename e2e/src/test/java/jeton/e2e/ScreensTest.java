@@ -1,0 +1,247 @@
+package jeton.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.LoadState;
+import com.microsoft.playwright.options.ReducedMotion;
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Each screen by itself: reachable by all, fitting its window, and doing what it says. */
+class ScreensTest {
+  private final Demo demo = Demo.get();
+
+  private static Locator button(Page page, String name) {
+    return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name));
+  }
+
+  private static void assertFits(Page page) {
+    assertThat((Boolean) page.evaluate("document.documentElement.scrollWidth <= window.innerWidth"))
+        .as("no scrolling sideways")
+        .isTrue();
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "/app/today",
+        "/app/offers",
+        "/app/offers/1/give",
+        "/app/offers/1/ask",
+        "/app/offers/1/confirm",
+        "/app/offers/1/hand-over",
+        "/app/offers/1/follow-up",
+        "/app/people",
+        "/app/people/3",
+        "/app/setup",
+      })
+  void ownersScreens_areFreeOfSeriousFaults_andFit(String path) {
+    Page page = demo.owner();
+    page.navigate(path);
+    page.waitForLoadState(LoadState.NETWORKIDLE);
+    assertThat(page.getByRole(AriaRole.HEADING).first()).isVisible();
+    assertThat(Demo.seriousFaults(page)).isEmpty();
+    assertFits(page);
+    page.context().close();
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "/app/sign-in",
+        "/o/first-notebook-plan",
+        "/o/first-notebook-plan/thanks",
+        "/o/nothing-here",
+        "/standins/mailbox"
+      })
+  void openPages_areFreeOfSeriousFaults_andFitAPhone(String path) {
+    Page page = demo.visitor().newPage();
+    page.setViewportSize(390, 844);
+    page.navigate(path);
+    page.waitForLoadState(LoadState.NETWORKIDLE);
+    assertThat(Demo.seriousFaults(page)).isEmpty();
+    assertFits(page);
+    page.context().close();
+  }
+
+  @Test
+  void theHostedPage_asksNobodyElse_andWorksWithoutScripts() {
+    var context =
+        demo.browser.newContext(
+            new Browser.NewContextOptions()
+                .setBaseURL(demo.base)
+                .setJavaScriptEnabled(false)
+                .setReducedMotion(ReducedMotion.REDUCE));
+    Page page = context.newPage();
+    List<String> asked = new ArrayList<>();
+    page.onRequest(request -> asked.add(request.url()));
+    page.navigate("/o/first-notebook-plan");
+    page.locator("[name=email]").fill("noscript@letters.test");
+    page.getByRole(AriaRole.CHECKBOX).check();
+    button(page, "Send me the plan").click();
+    assertThat(page.getByRole(AriaRole.HEADING)).hasText("Nearly there");
+    assertThat(asked).allMatch(url -> url.startsWith(demo.base) || url.startsWith("data:"));
+    context.close();
+  }
+
+  @Test
+  void keys_leadAlongTheTrack_andNotWhileWriting() {
+    Page page = demo.owner();
+    page.navigate("/app/offers/1/give");
+    page.locator("h1").waitFor();
+    for (String stop : List.of("give", "ask", "confirm", "hand-over", "follow-up")) {
+      page.keyboard()
+          .press(
+              String.valueOf(
+                  List.of("give", "ask", "confirm", "hand-over", "follow-up").indexOf(stop) + 1));
+      page.waitForURL("**/offers/1/" + stop);
+    }
+    page.goBack();
+    page.waitForURL("**/offers/1/hand-over");
+    page.keyboard().press("?");
+    assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Keys")))
+        .isVisible();
+    page.context().close();
+  }
+
+  @Test
+  void twoTabs_theSecondIsTold_andChooses() {
+    Page first = demo.owner();
+    Page second = first.context().newPage();
+    for (Page tab : List.of(first, second)) {
+      tab.navigate("/app/offers/2/give");
+      assertThat(tab.getByLabel("Name of the offer")).hasValue(Pattern.compile(".+"));
+    }
+    first.getByLabel("Name of the offer").fill("Colour card, first tab");
+    assertThat(first.getByText(Pattern.compile("^Saved \\d"))).isVisible();
+    second.getByLabel("Name of the offer").fill("Colour card, second tab");
+    assertThat(second.getByText("was changed in another tab")).isVisible();
+    assertThat(second.getByLabel("Name of the offer")).hasValue("Colour card, second tab");
+    button(second, "Load theirs").click();
+    assertThat(second.getByLabel("Name of the offer")).hasValue("Colour card, first tab");
+    second.getByLabel("Name of the offer").fill("Colour card for marbling");
+    assertThat(second.getByText(Pattern.compile("^Saved \\d"))).isVisible();
+    first.context().close();
+  }
+
+  @Test
+  void undo_takesASaveBack() {
+    Page page = demo.owner();
+    page.navigate("/app/offers/1/ask");
+    Locator headline = page.getByLabel("Headline");
+    assertThat(headline).hasValue("Bind your first notebook this weekend");
+    headline.fill("Something else");
+    button(page, "Undo").click();
+    assertThat(headline).hasValue("Bind your first notebook this weekend");
+    page.context().close();
+  }
+
+  @Test
+  void readiness_leadsToTheControl_andHoldsBackGoingLive() {
+    Page page = demo.owner();
+    page.navigate("/app/offers/2/confirm");
+    button(page, "Go live").click();
+    page.getByRole(
+            AriaRole.LINK,
+            new Page.GetByRoleOptions().setName(Pattern.compile("no file to hand over")))
+        .last()
+        .click();
+    page.waitForURL("**/offers/2/give#files");
+    assertThat(page.locator("#files button")).isFocused();
+    page.context().close();
+  }
+
+  @Test
+  void aFollowUpEdit_thatMovesPeople_waitsForTheOwnersWord() {
+    Page page = demo.owner();
+    page.navigate("/app/offers/1/follow-up");
+    Locator wait = page.getByLabel("Waits");
+    assertThat(wait).hasValue("2");
+    wait.fill("9");
+    assertThat(page.getByTestId("effect"))
+        .containsText("would get their next email at another time");
+    button(page, "Put it back").click();
+    assertThat(wait).hasValue("2");
+    assertThat(page.getByTestId("effect")).not().isVisible();
+    page.context().close();
+  }
+
+  @Test
+  void anUnknownFillIn_isToldBesideTheEmail_andKeptAsTyped() {
+    Page page = demo.owner();
+    page.navigate("/app/offers/2/confirm");
+    Locator subject =
+        page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Subject"));
+    subject.click();
+    subject.press("End");
+    subject.pressSequentially(" {{shoe_size}}");
+    assertThat(page.getByText("There is no fill-in {{shoe_size}}").first()).isVisible();
+    assertThat(subject).containsText("{{shoe_size}}");
+    subject.press("Control+a");
+    subject.pressSequentially("Press once for your colour card");
+    assertThat(page.getByText(Pattern.compile("^Saved \\d"))).isVisible();
+    page.context().close();
+  }
+
+  @Test
+  void people_areFoundByWordsAndState_andTheAddressKeepsTheFilter() {
+    Page page = demo.owner();
+    page.navigate("/app/people");
+    page.getByLabel("Address or first name").fill("aoife");
+    assertThat(page.getByText(Pattern.compile("^[1-9]\\d* found$"))).isVisible();
+    assertThat(page.locator("tbody tr").first()).containsText("aoife");
+    button(page, "Left").click();
+    page.waitForURL(Pattern.compile("state=LEFT"));
+    page.reload();
+    assertThat(page.getByLabel("Address or first name")).hasValue("aoife");
+    page.getByLabel("Address or first name").fill("nobody-of-this-name");
+    assertThat(page.getByText("Nobody fits")).isVisible();
+    page.context().close();
+  }
+
+  @Test
+  void theDemoStrip_movesTheClock() {
+    Page page = demo.owner();
+    String before = page.getByTestId("demo-now").textContent();
+    button(page, "+1 day").click();
+    assertThat(page.getByTestId("demo-now")).not().hasText(before);
+    page.context().close();
+  }
+
+  @Test
+  void findAnything_findsOffersPeopleAndCommands() {
+    Page page = demo.owner();
+    page.keyboard().press("Control+k");
+    Locator search = page.getByRole(AriaRole.COMBOBOX);
+    search.fill("first-notebook");
+    page.keyboard().press("Enter");
+    page.waitForURL("**/offers/1/give");
+    page.context().close();
+  }
+
+  @Test
+  void theClientsTypes_areThoseOfTheApi() throws IOException {
+    JsonMapper mapper = new JsonMapper();
+    JsonNode served = mapper.readTree(demo.visitor().request().get("/api/openapi.json").text());
+    JsonNode committed = mapper.readTree(Files.readString(Path.of("../web/app/openapi.json")));
+    assertThat((ObjectNode) served)
+        .as(
+            "run: curl …/api/openapi.json | python3 -m json.tool --sort-keys > web/app/openapi.json; npm run types")
+        .isEqualTo(committed);
+  }
+}

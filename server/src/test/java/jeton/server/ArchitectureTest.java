@@ -1,0 +1,77 @@
+package jeton.server;
+
+import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAnyPackage;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+
+import com.tngtech.archunit.core.importer.ImportOption;
+import com.tngtech.archunit.junit.AnalyzeClasses;
+import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchRule;
+import java.time.Instant;
+
+/** The rules of ARCHITECTURE.md, held. */
+@AnalyzeClasses(packages = "jeton", importOptions = ImportOption.DoNotIncludeTests.class)
+class ArchitectureTest {
+
+  @ArchTest
+  static final ArchRule coreKnowsOnlyTheJdk =
+      classes()
+          .that()
+          .resideInAPackage("jeton.core..")
+          .should()
+          .onlyDependOnClassesThat(resideInAnyPackage("java..", "jeton.core.."));
+
+  @ArchTest
+  static final ArchRule capabilitiesFormNoCycle =
+      slices().matching("jeton.server.(*)..").should().beFreeOfCycles();
+
+  @ArchTest
+  static final ArchRule rulesFormNoCycle =
+      slices().matching("jeton.core.(*)..").should().beFreeOfCycles();
+
+  @ArchTest
+  static final ArchRule storesStayPrivate =
+      classes().that().haveSimpleNameEndingWith("Store").should().notBePublic();
+
+  @ArchTest
+  static final ArchRule onlyStoresSpeakSql =
+      noClasses()
+          .that()
+          .haveSimpleNameNotEndingWith("Store")
+          .and()
+          .resideOutsideOfPackage("jeton.server.database..")
+          .should()
+          .dependOnClassesThat()
+          .resideInAnyPackage(
+              "java.sql..", "javax.sql..", "org.springframework.jdbc.core.namedparam..")
+          .orShould()
+          .callMethod(org.springframework.jdbc.core.simple.JdbcClient.class, "sql", String.class);
+
+  @ArchTest
+  static final ArchRule serverKnowsNoStandIn =
+      noClasses()
+          .that()
+          .resideInAPackage("jeton.server..")
+          .should()
+          .dependOnClassesThat()
+          .resideInAnyPackage("jeton.standins..", "jeton.demo..");
+
+  @ArchTest
+  static final ArchRule timeComesFromTheClock =
+      noClasses()
+          .that()
+          .resideInAnyPackage("jeton.server..", "jeton.core..")
+          .should()
+          .callMethod(Instant.class, "now");
+
+  @ArchTest
+  static final ArchRule coreHasNoClock =
+      noClasses()
+          .that()
+          .resideInAPackage("jeton.core..")
+          .should()
+          .dependOnClassesThat()
+          .areAssignableTo(java.time.Clock.class);
+}
