@@ -82,14 +82,15 @@ void api.get<OfferView[]>('/offers').then((all) => (offers.value = all))
         @update:model-value="set({ offerId: $event ? String($event) : undefined })"
       />
       <div class="row chips" role="group" aria-label="State">
-        <v-chip
+        <v-btn
+          size="small"
           v-for="(name, state) in PERSON_STATES"
           :key="state"
           :variant="query.state === state ? 'flat' : 'outlined'"
           :color="query.state === state ? 'primary' : undefined"
           :aria-pressed="query.state === state"
           @click="set({ state: query.state === state ? undefined : state })"
-          >{{ name }}</v-chip
+          >{{ name }}</v-btn
         >
       </div>
     </div>

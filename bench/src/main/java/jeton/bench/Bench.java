@@ -1,0 +1,83 @@
+package jeton.bench;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+
+/** Runs the measurements named, or all; ends with 1 when one misses its bar. */
+public final class Bench {
+  private Bench() {}
+
+  /** One measurement. */
+  interface Measurement {
+    Result run(BenchServer server) throws Exception;
+  }
+
+  /**
+   * What it came to.
+   *
+   * @param ratio against the floor taken in the same run; more is better
+   * @param bar least ratio
+   * @param more further figures to print
+   */
+  record Result(double ratio, double bar, Map<String, Object> more) {
+    boolean holds() {
+      return ratio >= bar;
+    }
+
+    String line(String name) {
+      StringBuilder line =
+          new StringBuilder("bench %s ratio=%.2f bar=%.2f".formatted(name, ratio, bar));
+      more.forEach((key, value) -> line.append(' ').append(key).append('=').append(value));
+      return line.toString();
+    }
+  }
+
+  public static void main(String[] args) throws Exception {
+    Map<String, Measurement> all = new LinkedHashMap<>();
+    all.put("signup", new SignUpBench());
+    all.put("page", new PageBench());
+    all.put("due", new DueBench());
+    List<String> wanted = args.length == 0 ? List.copyOf(all.keySet()) : List.of(args);
+    for (String name : wanted) {
+      if (!all.containsKey(name)) {
+        System.err.println(
+            "jeton: there is no measurement " + name + ". There are " + all.keySet());
+        System.exit(2);
+      }
+    }
+    Path home = Files.createTempDirectory("jeton-bench");
+    boolean held = true;
+    try (BenchServer server = BenchServer.start(home)) {
+      System.out.println("machine " + machine());
+      for (String name : wanted) {
+        Result result = all.get(name).run(server);
+        System.out.println(result.line(name));
+        held &= result.holds();
+      }
+    } finally {
+      remove(home);
+    }
+    System.exit(held ? 0 : 1);
+  }
+
+  private static String machine() {
+    Runtime runtime = Runtime.getRuntime();
+    return "cores=%d heap=%dMB java=%s"
+        .formatted(
+            runtime.availableProcessors(), runtime.maxMemory() >> 20, Runtime.version().feature());
+  }
+
+  private static void remove(Path home) throws IOException {
+    try (Stream<Path> all = Files.walk(home)) {
+      for (Path path : all.sorted(Comparator.reverseOrder()).toList()) {
+        Files.delete(path);
+      }
+    }
+  }
+}

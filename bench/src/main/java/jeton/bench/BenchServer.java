@@ -1,0 +1,105 @@
+package jeton.bench;
+
+import java.io.ByteArrayInputStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import jeton.core.followup.Wait;
+import jeton.core.mail.EmailButton;
+import jeton.core.mail.EmailContent;
+import jeton.core.offer.OfferKind;
+import jeton.core.offer.OfferState;
+import jeton.server.JetonServer;
+import jeton.server.business.Business;
+import jeton.server.business.BusinessSettings;
+import jeton.server.database.PrivateDatabase;
+import jeton.server.followup.SequenceDraft;
+import jeton.server.followup.Sequences;
+import jeton.server.form.Form;
+import jeton.server.form.Forms;
+import jeton.server.offer.Offer;
+import jeton.server.offer.Offers;
+import org.springframework.boot.SpringApplication;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/**
+ * The real server on a real database, with one live offer. Emails stay in the outbox unless asked
+ * for.
+ */
+final class BenchServer implements AutoCloseable {
+  final ConfigurableApplicationContext context;
+  final String base;
+  final Offer offer;
+  final Form form;
+  private final PrivateDatabase database;
+
+  private BenchServer(PrivateDatabase database, ConfigurableApplicationContext context) {
+    this.database = database;
+    this.context = context;
+    this.base = "http://127.0.0.1:" + context.getEnvironment().getProperty("local.server.port");
+    this.offer = makeOffer();
+    this.form = bean(Forms.class).hosted(offer.id());
+  }
+
+  static BenchServer start(Path home) {
+    PrivateDatabase database = PrivateDatabase.start(home.resolve("database"));
+    SpringApplication spring = new SpringApplication(JetonServer.class);
+    spring.setLogStartupInfo(false);
+    spring.setBannerMode(org.springframework.boot.Banner.Mode.OFF);
+    ConfigurableApplicationContext context =
+        spring.run(
+            "--server.port=0",
+            "--jeton.home=" + home,
+            "--jeton.mail.workers=0",
+            "--jeton.followup.engine=false",
+            "--spring.datasource.url=" + database.url("jeton"),
+            "--spring.datasource.username=" + database.user(),
+            "--spring.datasource.password=" + database.password());
+    return new BenchServer(database, context);
+  }
+
+  <T> T bean(Class<T> type) {
+    return context.getBean(type);
+  }
+
+  /** A connection of its own, past the server's pool. */
+  Connection connect() throws SQLException {
+    return DriverManager.getConnection(database.url("jeton"), database.user(), database.password());
+  }
+
+  @Override
+  public void close() {
+    context.close();
+    database.close();
+  }
+
+  private Offer makeOffer() {
+    bean(Business.class)
+        .save(
+            0,
+            new BusinessSettings(
+                "Quire & Thread",
+                "4 Gable Yard",
+                "Quire & Thread",
+                "hello@quireandthread.example",
+                "",
+                "Europe/Dublin",
+                List.of("#16423C"),
+                "",
+                Map.of()));
+    Offers offers = bean(Offers.class);
+    long id = offers.make("Plan", OfferKind.DOWNLOAD).id();
+    offers.addFile(
+        id, "plan.txt", new ByteArrayInputStream("a plan".getBytes(StandardCharsets.UTF_8)));
+    EmailContent email = new EmailContent("Later", "", "<p>Hello</p>", EmailButton.NONE);
+    SequenceDraft.StepDraft step =
+        new SequenceDraft.StepDraft(Optional.empty(), true, 1, Wait.Unit.DAYS, email);
+    bean(Sequences.class).save(id, 1, new SequenceDraft("Welcome", List.of(step, step)));
+    return offers.changeState(id, OfferState.LIVE);
+  }
+}

@@ -1,0 +1,149 @@
+package jeton.bench;
+
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.Statement;
+import java.sql.Timestamp;
+import java.time.Instant;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.UUID;
+
+/**
+ * Sign-ups with confirmation over HTTP by 16 clients with new addresses, against the same rows
+ * written by bare JDBC in one transaction each by as many clients. The two take turns, so that a
+ * disk that slows down slows both.
+ */
+final class SignUpBench implements Bench.Measurement {
+  private static final int CLIENTS = 16;
+  private static final int WARM_UP = 2000;
+  private static final int PIECES = 4000;
+  private static final int TURNS = 3;
+  private static final double BAR = 0.5;
+
+  private static final String PERSON =
+      "INSERT INTO person (email, email_key, first_name, state, state_since, zone, created_at)"
+          + " VALUES (?, ?, 'Aoife', 'WAITING_TO_CONFIRM', ?, 'Europe/Dublin', ?)";
+  private static final String SIGN_UP =
+      "INSERT INTO sign_up (person_id, offer_id, form_id, submission_key, at, decision, page, zone, network,"
+          + " consent_wording_id, consent_given) VALUES (?, ?, ?, ?, ?, 'ASK_TO_CONFIRM', '/o/plan', 'Europe/Dublin',"
+          + " '127.0.0.0/24', ?, TRUE)";
+  private static final String EVENT =
+      "INSERT INTO event (at, kind, person_id, offer_id, detail) VALUES (?, 'SIGNED_UP', ?, ?, 'Plan')";
+  private static final String OUTBOX =
+      "INSERT INTO outbox (message_id, kind, person_id, offer_id, sign_up_id, state, due_at, try_at, created_at)"
+          + " VALUES (?, 'CONFIRMATION', ?, ?, ?, 'WAITING', ?, ?, ?)";
+
+  private final HttpClient http = HttpClient.newHttpClient();
+  private int used;
+
+  @Override
+  public Bench.Result run(BenchServer server) throws Exception {
+    overHttp(server, WARM_UP);
+    long wordingId = wordingId(server);
+    bare(server, wordingId, WARM_UP);
+    double httpPerSecond = 0;
+    double barePerSecond = 0;
+    Load.Measured last = null;
+    for (int turn = 0; turn < TURNS; turn++) {
+      barePerSecond += bare(server, wordingId, PIECES).perSecond() / TURNS;
+      last = overHttp(server, PIECES);
+      httpPerSecond += last.perSecond() / TURNS;
+    }
+    Map<String, Object> more = new LinkedHashMap<>();
+    more.put("http_per_s", Math.round(httpPerSecond));
+    more.put("bare_per_s", Math.round(barePerSecond));
+    more.put("p50", last.millis(0.5));
+    more.put("p99", last.millis(0.99));
+    more.put("heap_used", heapUsed());
+    more.put("heap_most", (Runtime.getRuntime().maxMemory() >> 20) + "MB");
+    return new Bench.Result(httpPerSecond / barePerSecond, BAR, more);
+  }
+
+  private Load.Measured overHttp(BenchServer server, int pieces) throws Exception {
+    URI uri = URI.create(server.base + "/p/forms/" + server.form.key() + "/signups");
+    return Load.run(CLIENTS, take(pieces), pieces, () -> number -> post(uri, number));
+  }
+
+  private void post(URI uri, int number) throws Exception {
+    String body =
+        "{\"email\":\"p%d@mail.example\",\"first_name\":\"Aoife\",\"zone\":\"Europe/Dublin\",\"consent\":true}"
+            .formatted(number);
+    HttpRequest request =
+        HttpRequest.newBuilder(uri)
+            .header("Content-Type", "application/json")
+            .POST(HttpRequest.BodyPublishers.ofString(body))
+            .build();
+    int status = http.send(request, HttpResponse.BodyHandlers.ofString()).statusCode();
+    if (status != 200) {
+      throw new IllegalStateException("A sign-up answered " + status);
+    }
+  }
+
+  private Load.Measured bare(BenchServer server, long wordingId, int pieces) throws Exception {
+    return Load.run(
+        CLIENTS,
+        take(pieces),
+        pieces,
+        () -> {
+          Connection connection = server.connect();
+          connection.setAutoCommit(false);
+          PreparedStatement person =
+              connection.prepareStatement(PERSON, Statement.RETURN_GENERATED_KEYS);
+          PreparedStatement signUp =
+              connection.prepareStatement(SIGN_UP, Statement.RETURN_GENERATED_KEYS);
+          PreparedStatement event = connection.prepareStatement(EVENT);
+          PreparedStatement outbox = connection.prepareStatement(OUTBOX);
+          return number -> {
+            Timestamp now = Timestamp.from(Instant.now());
+            String email = "p" + number + "@mail.example";
+            long personId = insert(person, email, email, now, now);
+            long signUpId =
+                insert(
+                    signUp, personId, server.offer.id(), server.form.id(), key(), now, wordingId);
+            insert(event, now, personId, server.offer.id());
+            insert(outbox, key(), personId, server.offer.id(), signUpId, now, now, now);
+            connection.commit();
+          };
+        });
+  }
+
+  private int take(int pieces) {
+    used += pieces;
+    return used - pieces;
+  }
+
+  private static String key() {
+    return UUID.randomUUID().toString().replace("-", "").substring(0, 27);
+  }
+
+  private static long insert(PreparedStatement statement, Object... values) throws Exception {
+    for (int i = 0; i < values.length; i++) {
+      statement.setObject(i + 1, values[i]);
+    }
+    statement.executeUpdate();
+    try (ResultSet keys = statement.getGeneratedKeys()) {
+      return keys.next() ? keys.getLong(1) : 0;
+    }
+  }
+
+  private static long wordingId(BenchServer server) throws Exception {
+    try (Connection connection = server.connect();
+        ResultSet row =
+            connection.createStatement().executeQuery("SELECT MIN(id) FROM consent_wording")) {
+      row.next();
+      return row.getLong(1);
+    }
+  }
+
+  private static String heapUsed() {
+    System.gc();
+    Runtime runtime = Runtime.getRuntime();
+    return ((runtime.totalMemory() - runtime.freeMemory()) >> 20) + "MB";
+  }
+}

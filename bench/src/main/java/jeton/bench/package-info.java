@@ -1,0 +1,2 @@
+/** The measurements behind ./jeton bench. */
+package jeton.bench;
