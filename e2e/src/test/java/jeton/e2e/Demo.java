@@ -96,10 +96,10 @@ final class Demo {
 
   /** What axe finds that is serious or worse. */
   static List<String> seriousFaults(Page page) {
-    // Nothing runs in our preview frames, not even axe; what they show is a page with a test of its own.
+    // Nothing runs in our preview frames, not even axe; what they show is a page with a test of its
+    // own.
     return new AxeBuilder(page)
-        .exclude("iframe[sandbox]")
-        .analyze().getViolations().stream()
+        .exclude("iframe[sandbox]").analyze().getViolations().stream()
             .filter(
                 rule -> rule.getImpact().equals("serious") || rule.getImpact().equals("critical"))
             .flatMap(
