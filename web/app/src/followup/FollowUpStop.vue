@@ -88,7 +88,13 @@ watch(
           <h2>{{ sequence.value.value.name }}</h2>
           <SavedNote :document="sequence as Document<unknown>" />
         </div>
-        <v-alert v-if="effect" type="warning" variant="tonal" density="compact" data-testid="effect">
+        <v-alert
+          v-if="effect && sequence.state.value === 'asking'"
+          type="warning"
+          variant="tonal"
+          density="compact"
+          data-testid="effect"
+        >
           <strong>Saving this changes things for people on their way.</strong>
           <ul>
             <li v-if="effect.withinTheHour > 0">
