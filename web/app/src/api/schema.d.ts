@@ -36,22 +36,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/demo/clock": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["get_5"];
-        put?: never;
-        post: operations["move"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/mail/outbox": {
         parameters: {
             query?: never;
@@ -315,7 +299,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["get_6"];
+        get: operations["get_5"];
         put?: never;
         post?: never;
         delete?: never;
@@ -513,6 +497,7 @@ export interface components {
             consent: components["schemas"]["ConsentBox"];
             fields: components["schemas"]["FormField"][];
             headline: string;
+            known: components["schemas"]["KnownVisitor"];
             looks: components["schemas"]["Looks"];
             picture: string;
             pictureWords: string;
@@ -539,6 +524,10 @@ export interface components {
         Html: {
             html: string;
         };
+        KnownVisitor: {
+            said: boolean;
+            words: components["schemas"]["PageWords"];
+        };
         Looks: {
             button: string;
             buttonInk: string;
@@ -549,14 +538,6 @@ export interface components {
             /** @enum {string} */
             kind: "DOWNLOAD" | "COUPON" | "PRIVATE_PAGE" | "QUIZ" | "WHEEL";
             name: string;
-        };
-        Move: {
-            advance?: string;
-            toNextEmail?: boolean;
-        };
-        Now: {
-            /** Format: date-time */
-            now: string;
         };
         Offer: {
             files: components["schemas"]["OfferFile"][];
@@ -909,50 +890,6 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
-            };
-        };
-    };
-    get_5: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Now"];
-                };
-            };
-        };
-    };
-    move: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Move"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Now"];
-                };
             };
         };
     };
@@ -1436,7 +1373,7 @@ export interface operations {
             };
         };
     };
-    get_6: {
+    get_5: {
         parameters: {
             query?: never;
             header?: never;

@@ -176,6 +176,27 @@ function move(i: number, by: number) {
           />
           <v-alert v-if="tooClose" type="warning" variant="tonal" density="compact">{{ tooClose }}</v-alert>
         </fieldset>
+        <fieldset class="stack">
+          <legend>Somebody who is already on the list</legend>
+          <v-switch
+            v-model="f.known.said"
+            label="Tell them so"
+            hint="Off, nobody can find out by your form whether an address is on your list."
+            persistent-hint
+          />
+          <template v-if="f.known.said">
+            <v-text-field
+              v-model="f.known.words.heading"
+              label="Heading"
+              :error-messages="form.problemAt('known.words.heading')"
+            />
+            <v-textarea
+              v-model="f.known.words.text"
+              label="What they read"
+              :error-messages="form.problemAt('known.words.text')"
+            />
+          </template>
+        </fieldset>
         <p class="small quiet">What it says afterwards is the waiting page, at the Confirm stop.</p>
       </template>
     </template>

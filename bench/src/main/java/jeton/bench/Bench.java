@@ -60,6 +60,10 @@ public final class Bench {
         System.out.println(result.line(name));
         held &= result.holds();
       }
+    } catch (Exception fault) {
+      // The server's own threads would keep the process alive behind an uncaught one.
+      fault.printStackTrace();
+      held = false;
     } finally {
       remove(home);
     }

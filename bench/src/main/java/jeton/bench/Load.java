@@ -53,11 +53,14 @@ final class Load {
           });
     }
     long began = System.nanoTime();
-    for (Future<Void> done : pool.invokeAll(work)) {
-      done.get();
+    try {
+      for (Future<Void> done : pool.invokeAll(work)) {
+        done.get();
+      }
+    } finally {
+      pool.shutdownNow();
     }
     double seconds = (System.nanoTime() - began) / 1e9;
-    pool.shutdown();
     Arrays.sort(nanos);
     return new Measured(pieces, seconds, nanos);
   }

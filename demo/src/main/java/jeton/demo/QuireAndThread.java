@@ -13,6 +13,7 @@ import jeton.core.followup.Wait;
 import jeton.core.form.ConsentBox;
 import jeton.core.form.FormField;
 import jeton.core.form.FormSettings;
+import jeton.core.form.KnownVisitor;
 import jeton.core.form.Looks;
 import jeton.core.form.PageWords;
 import jeton.core.handover.HandOverSettings;
@@ -91,7 +92,8 @@ class QuireAndThread {
             new FormField(FormField.Kind.EMAIL, "Email", "you@example.org", true)),
         new ConsentBox(true, true, "Send me the plan, and a letter from the bindery now and then."),
         "Send me the plan",
-        new Looks("#FBF8F1", "#1C2A26", "#A8402D", "#FFFFFF"));
+        new Looks("#FBF8F1", "#1C2A26", "#A8402D", "#FFFFFF"),
+        KnownVisitor.NOT_TOLD);
   }
 
   private static ConfirmSettings confirm() {

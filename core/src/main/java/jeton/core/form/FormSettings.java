@@ -14,6 +14,7 @@ import jeton.core.problem.Problems;
  * @param pictureWords what the picture shows, for those who do not see it
  * @param fields in the order asked; exactly one email field, which is required
  * @param button words of the button
+ * @param known what somebody already on the list is told
  */
 public record FormSettings(
     String headline,
@@ -24,13 +25,15 @@ public record FormSettings(
     List<FormField> fields,
     ConsentBox consent,
     String button,
-    Looks looks) {
+    Looks looks,
+    KnownVisitor known) {
   /** Most bullet points. */
   public static final int MOST_POINTS = 8;
 
   public FormSettings {
     points = List.copyOf(points);
     fields = List.copyOf(fields);
+    known = known == null ? KnownVisitor.NOT_TOLD : known;
   }
 
   /** What keeps this from being saved. */
@@ -55,6 +58,7 @@ public record FormSettings(
         "empty",
         "Say what they agree to, or take the box out.");
     looks.check("looks", problems);
+    known.check("known", problems);
     return problems.list();
   }
 

@@ -4,9 +4,13 @@ import java.net.Inet4Address;
 import java.net.InetAddress;
 import java.net.UnknownHostException;
 import java.util.Arrays;
+import java.util.regex.Pattern;
 
 /** Where a request came from, shortened before it is kept as evidence (rule S10). */
 public final class RequestOrigin {
+  private static final Pattern DIGITS =
+      Pattern.compile("[0-9.]{7,15}|[0-9a-fA-F:.]*:[0-9a-fA-F:.]*");
+
   private RequestOrigin() {}
 
   /**
@@ -14,7 +18,7 @@ public final class RequestOrigin {
    * anything that is not an IP address in digits. Never looks a name up.
    */
   public static String network(String ip) {
-    if (!ip.matches("[0-9.]{7,15}|[0-9a-fA-F:.]*:[0-9a-fA-F:.]*")) {
+    if (!DIGITS.matcher(ip).matches()) {
       return "unknown";
     }
     try {

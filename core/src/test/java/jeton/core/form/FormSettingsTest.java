@@ -16,7 +16,16 @@ class FormSettingsTest {
 
   private static FormSettings form(List<FormField> fields, List<String> points, Looks looks) {
     return new FormSettings(
-        "A plan", "", points, "", "", fields, new ConsentBox(false, false, ""), "Send it", looks);
+        "A plan",
+        "",
+        points,
+        "",
+        "",
+        fields,
+        new ConsentBox(false, false, ""),
+        "Send it",
+        looks,
+        KnownVisitor.NOT_TOLD);
   }
 
   @Test

@@ -1,5 +1,8 @@
 package jeton.server.account;
 
+import java.util.List;
+import org.springframework.beans.factory.config.BeanPostProcessor;
+import org.springframework.boot.web.servlet.AbstractFilterRegistrationBean;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
@@ -25,6 +28,8 @@ class SecurityConfiguration {
   // OWASP's password storage cheat sheet for PBKDF2 with HMAC-SHA-256.
   private static final int ROUNDS = 600_000;
   private static final int SALT_BYTES = 16;
+
+  private static final List<String> OWNERS = List.of("/api/*", "/app/*", "/ui/*");
 
   @Bean
   PasswordEncoder passwordEncoder() {
@@ -94,11 +99,22 @@ class SecurityConfiguration {
         .build();
   }
 
-  /** Visitors: no session, no cookie. Pages set their own headers. */
+  /**
+   * What visitors meet is open to all, without session or cookie, and sets its own headers: the
+   * busiest paths do not even pass the filters.
+   */
   @Bean
-  @Order(3)
-  SecurityFilterChain visitors(HttpSecurity http) throws Exception {
-    return open(http).headers(headers -> headers.disable()).build();
+  static BeanPostProcessor filtersForOwnersOnly() {
+    return new BeanPostProcessor() {
+      @Override
+      public Object postProcessBeforeInitialization(Object bean, String name) {
+        if (name.equals("sessionRepositoryFilterRegistration")
+            || name.equals("securityFilterChainRegistration")) {
+          ((AbstractFilterRegistrationBean<?>) bean).setUrlPatterns(OWNERS);
+        }
+        return bean;
+      }
+    };
   }
 
   private static HttpSecurity open(HttpSecurity http) throws Exception {

@@ -5,6 +5,7 @@ import jeton.core.form.ConsentBox;
 import jeton.core.form.Contrast;
 import jeton.core.form.FormField;
 import jeton.core.form.FormSettings;
+import jeton.core.form.KnownVisitor;
 import jeton.core.form.Looks;
 
 /** The words and looks a new hosted page starts with. */
@@ -26,6 +27,7 @@ final class FirstForm {
         new ConsentBox(
             true, true, "Send me this and the odd email after it. I can leave at any time."),
         "Send it to me",
-        new Looks("#FBF8F1", "#1C2A26", button, buttonInk));
+        new Looks("#FBF8F1", "#1C2A26", button, buttonInk),
+        KnownVisitor.NOT_TOLD);
   }
 }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.regex.Pattern;
 import jeton.core.followup.SendTimes;
 import jeton.core.people.PersonState;
 import jeton.core.problem.Problem;
@@ -33,6 +34,7 @@ public class SignUps {
   private static final int ATTEMPTS = 5;
   private static final int MOST_NAME = 100;
   private static final int MOST_PAGE = 500;
+  private static final Pattern CONTROL = Pattern.compile("\\p{Cc}");
 
   private final SignUpStore store;
   private final People people;
@@ -77,8 +79,13 @@ public class SignUps {
    * (S6).
    */
   public sealed interface Outcome {
-    /** Taken, or seemingly so. */
-    record Taken() implements Outcome {}
+    /**
+     * Taken, or seemingly so.
+     *
+     * @param wasOnTheList whether the address was on the list before; to be said only where the
+     *     owner wants it said
+     */
+    record Taken(boolean wasOnTheList) implements Outcome {}
 
     /** To be put right first; nothing was kept. */
     record Refused(List<Problem> problems) implements Outcome {}
@@ -118,7 +125,7 @@ public class SignUps {
       try {
         return after.tx().execute(status -> decide(offer, row));
       } catch (DuplicateKeyException sameFormAgain) {
-        return new Outcome.Taken();
+        return new Outcome.Taken(false);
       } catch (TransientDataAccessException busy) {
         if (attempt == ATTEMPTS) {
           throw busy;
@@ -154,7 +161,7 @@ public class SignUps {
       people.changeState(personId, PersonState.ON_THE_LIST, now);
       handOvers.handOver(offer, personId, HandOvers.Way.BY_EMAIL, Optional.empty());
     }
-    return new Outcome.Taken();
+    return new Outcome.Taken(!met.isNew() && met.person().state() == PersonState.ON_THE_LIST);
   }
 
   private long wordingId(String wording) {
@@ -163,7 +170,7 @@ public class SignUps {
 
   /** A page's address as far as it is kept. */
   static String shortened(String page) {
-    String clean = page.replaceAll("\\p{Cc}", "");
+    String clean = CONTROL.matcher(page).replaceAll("");
     return clean.length() > MOST_PAGE ? clean.substring(0, MOST_PAGE) : clean;
   }
 }

@@ -11,11 +11,16 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.concurrent.Executors;
 import java.util.stream.Stream;
+import jeton.core.form.FormSettings;
+import jeton.core.form.KnownVisitor;
+import jeton.core.form.PageWords;
 import jeton.core.people.PersonState;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
 import jeton.server.followup.Departures;
+import jeton.server.form.Form;
+import jeton.server.form.Forms;
 import jeton.server.offer.OfferSettings;
 import jeton.server.people.People;
 import jeton.server.people.Person;
@@ -136,6 +141,48 @@ class SignUpTest {
     server.settle();
     assertThat(offer.subjects(known)).as("delivered again").hasSize(3);
     assertThat(offer.subjects(blocked)).as("nothing more").hasSize(2);
+  }
+
+  @Test
+  void whoeverIsOnTheList_isToldSo_onlyWhereTheOwnerWantsIt() {
+    SampleOffer offer = new SampleOffer();
+    Forms forms = server.bean(Forms.class);
+    Form form = forms.hosted(offer.id);
+    FormSettings f = form.settings();
+    KnownVisitor told =
+        new KnownVisitor(true, new PageWords("You have it already", "It is in your mailbox."));
+    forms.save(
+        offer.id,
+        form.version(),
+        new FormSettings(
+            f.headline(),
+            f.text(),
+            f.points(),
+            f.picture(),
+            f.pictureWords(),
+            f.fields(),
+            f.consent(),
+            f.button(),
+            f.looks(),
+            told));
+    String email = newAddress();
+    assertThat(offer.signUp(email).header("Location")).endsWith("/thanks");
+    server.settle();
+    offer.confirm(email);
+    String next = offer.signUp(email).header("Location");
+    assertThat(offer.visitor.get(next).body()).contains("You have it already");
+    assertThat(offer.visitor.get("/o/" + offer.slug + "/thanks").body())
+        .doesNotContain("You have it already");
+  }
+
+  @Test
+  void aMegabyteInAField_isRefused_whicheverWayItComes() {
+    SampleOffer offer = new SampleOffer();
+    String path = "/p/forms/" + offer.formKey + "/signups";
+    Map<String, String> fields =
+        Map.of("email", newAddress(), "consent", "yes", "first_name", "a".repeat(1 << 20));
+    assertThat(offer.visitor.json("POST", path, fields).status()).isEqualTo(422);
+    assertThat(offer.signUp(fields).status()).isEqualTo(422);
   }
 
   @Test
