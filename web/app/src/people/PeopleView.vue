@@ -83,9 +83,9 @@ void api.get<OfferView[]>('/offers').then((all) => (offers.value = all))
       />
       <div class="row chips" role="group" aria-label="State">
         <v-btn
-          size="small"
           v-for="(name, state) in PERSON_STATES"
           :key="state"
+          size="small"
           :variant="query.state === state ? 'flat' : 'outlined'"
           :color="query.state === state ? 'primary' : undefined"
           :aria-pressed="query.state === state"

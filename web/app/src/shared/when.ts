@@ -43,6 +43,11 @@ export function percent(share: number): string {
   return `${Math.round(share * 100)}\u00a0%`
 }
 
+/** An interval of shares in whole per cent, beside the share itself: "(69–89)". */
+export function between(low: number, high: number): string {
+  return `(${Math.round(low * 100)}–${Math.round(high * 100)})`
+}
+
 /** "1 person", "12 people". */
 export function people(n: number): string {
   return n === 1 ? '1 person' : `${n.toLocaleString('en-GB')} people`

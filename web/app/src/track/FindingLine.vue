@@ -33,7 +33,7 @@ const grave = computed(() => props.finding.severity === 'GRAVE')
   display: grid;
   grid-template-columns: auto 1fr auto;
   gap: 10px;
-  align-items: baseline;
+  align-items: center;
   padding: 7px 2px;
 }
 </style>

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import type { Finding, OfferView } from '../api/types'
 import { STOPS, type Stop } from '../router'
-import { percent } from '../shared/when'
+import { between, percent } from '../shared/when'
 
 /** The five stops of an offer joined by a line: counts at the tokens, rates on the line, marks where something waits. */
 const props = defineProps<{ view: OfferView; chosen: Stop }>()
@@ -40,6 +40,7 @@ const stops = computed(() => {
         share?.intervalShown && share.of > 0
           ? `95 % sure: between ${percent(share.low)} and ${percent(share.high)}, from ${share.of}`
           : '',
+      span: share?.intervalShown && share.of > 0 ? between(share.low, share.high) : '',
       marks: here.length,
       grave: here.some((f) => f.severity === 'GRAVE'),
     }
@@ -65,7 +66,9 @@ const stops = computed(() => {
       <strong>{{ s.name }}</strong>
       <span class="small count">{{ s.count }}</span>
       <span v-if="s.rate" class="rate small" :title="s.interval">
-        {{ s.rate }}<span class="sr"> go on to the next stop. {{ s.interval }}</span>
+        {{ s.rate }} <span v-if="s.span" class="span" aria-hidden="true">{{ s.span }}</span><span class="sr">
+          go on to the next stop. {{ s.interval }}</span
+        >
       </span>
     </router-link>
   </nav>
@@ -134,6 +137,9 @@ const stops = computed(() => {
 }
 .count {
   color: var(--quiet);
+}
+.span {
+  font-size: 12px;
 }
 .rate {
   position: absolute;

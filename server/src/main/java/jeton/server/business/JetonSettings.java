@@ -5,7 +5,7 @@ import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.boot.context.properties.bind.DefaultValue;
 
 /**
- * What the environment says (docs/serve.md).
+ * What the environment says (docs/commands.md).
  *
  * @param home folder for files
  * @param publicUrl where visitors reach this install, without a slash at the end; empty: as each

@@ -12,7 +12,7 @@ import org.springframework.context.ConfigurableApplicationContext;
 
 /**
  * Starts an application on its database: the one named in JETON_DB_URL, else a private one under
- * JETON_HOME. The environment it reads is that of docs/serve.md.
+ * JETON_HOME. The environment it reads is that of docs/commands.md.
  */
 public final class Start {
   private Start() {}
