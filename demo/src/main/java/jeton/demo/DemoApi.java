@@ -1,5 +1,6 @@
 package jeton.demo;
 
+import io.swagger.v3.oas.annotations.Hidden;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -14,6 +15,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** The demo's clock over HTTP. */
 @RestController
+@Hidden
 @RequestMapping("/api/demo/clock")
 class DemoApi {
   private static final Duration MOST = Duration.ofDays(400);
