@@ -1,5 +1,11 @@
 <script setup lang="ts">
-import { mdiAccountGroupOutline, mdiCalendarTodayOutline, mdiCogOutline, mdiGiftOutline } from '@mdi/js'
+import {
+  mdiAccountGroupOutline,
+  mdiCalendarTodayOutline,
+  mdiCogOutline,
+  mdiGiftOutline,
+  mdiWeb,
+} from '@mdi/js'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useSession } from './account/useSession'
@@ -14,6 +20,7 @@ const NAV = [
   { to: '/today', words: 'Today', icon: mdiCalendarTodayOutline },
   { to: '/offers', words: 'Offers', icon: mdiGiftOutline },
   { to: '/people', words: 'People', icon: mdiAccountGroupOutline },
+  { to: '/site', words: 'Site', icon: mdiWeb },
   { to: '/setup', words: 'Setup', icon: mdiCogOutline },
 ]
 

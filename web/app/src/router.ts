@@ -22,6 +22,7 @@ export const router = createRouter({
       component: () => import('./people/PersonView.vue'),
       meta: { title: 'Person' },
     },
+    { path: '/site', component: () => import('./site/SiteView.vue'), meta: { title: 'Site' } },
     { path: '/setup', component: () => import('./business/SetupView.vue'), meta: { title: 'Setup' } },
     {
       path: '/sign-in',

@@ -12,7 +12,7 @@ export interface paths {
             cookie?: never;
         };
         get: operations["get_3"];
-        put: operations["put_3"];
+        put: operations["put_4"];
         post?: never;
         delete?: never;
         options?: never;
@@ -30,6 +30,38 @@ export interface paths {
         get?: never;
         put: operations["putSmtp"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/display/test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["test_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail/instructions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["instructions"];
         delete?: never;
         options?: never;
         head?: never;
@@ -107,7 +139,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list"];
+        get: operations["list_1"];
         put?: never;
         post: operations["make"];
         delete?: never;
@@ -124,7 +156,7 @@ export interface paths {
             cookie?: never;
         };
         get: operations["get_2"];
-        put: operations["put_2"];
+        put: operations["put_3"];
         post?: never;
         delete?: never;
         options?: never;
@@ -188,7 +220,7 @@ export interface paths {
             cookie?: never;
         };
         get: operations["get_1"];
-        put: operations["put_1"];
+        put: operations["put_2"];
         post?: never;
         delete?: never;
         options?: never;
@@ -228,15 +260,15 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/offers/{offerId}/form": {
+    "/api/offers/{offerId}/form-layouts": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["get"];
-        put: operations["put"];
+        get: operations["layouts"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -244,7 +276,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/offers/{offerId}/form/preview": {
+    "/api/offers/{offerId}/forms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list_2"];
+        put?: never;
+        post: operations["make_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/forms/preview": {
         parameters: {
             query?: never;
             header?: never;
@@ -254,6 +302,70 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/forms/{formId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["get"];
+        put: operations["put_1"];
+        post?: never;
+        delete: operations["remove_1"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/forms/{formId}/on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["turn"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/forms/{formId}/placing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["placing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/qr": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["qr"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -333,7 +445,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["add"];
+        post: operations["add_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -372,6 +484,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sites": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list"];
+        put?: never;
+        post: operations["add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["put"];
+        post?: never;
+        delete: operations["remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{id}/pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["pages"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today": {
         parameters: {
             query?: never;
@@ -392,12 +552,43 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Afterwards: {
+            address: string;
+            /** Format: int32 */
+            closesAfter: number;
+            fieldErrors: {
+                [key: string]: string;
+            };
+            goesOn: boolean;
+            known: components["schemas"]["KnownVisitor"];
+            message: components["schemas"]["PageWords"];
+            wentWrong: string;
+            withFields: string[];
+        };
+        AnsweredField: {
+            answer: string;
+            /** Format: date-time */
+            at: string;
+            key: string;
+        };
+        Audience: {
+            cameFrom: string[];
+            /** @enum {string} */
+            devices: "ANY" | "DESKTOP" | "MOBILE";
+            /** Format: int32 */
+            leastPages: number;
+            notYetSignedUp: boolean;
+            /** @enum {string} */
+            who: "EVERYBODY" | "NEW" | "RETURNING";
+        };
         BusinessSave: {
             settings: components["schemas"]["BusinessSettings"];
             /** Format: int32 */
             version: number;
         };
         BusinessSettings: {
+            checks: components["schemas"]["VisitorChecks"];
+            fields: components["schemas"]["FieldDefinition"][];
             logo: string;
             name: string;
             palette: string[];
@@ -426,15 +617,28 @@ export interface components {
             opensIncentive: boolean;
             waiting: components["schemas"]["PageWords"];
         };
-        ConsentBox: {
-            required: boolean;
-            shown: boolean;
-            wording: string;
+        DisplayRules: {
+            audience: components["schemas"]["Audience"];
+            frequency: components["schemas"]["Frequency"];
+            pages: components["schemas"]["Pages"];
+            /** Format: int32 */
+            priority: number;
+            season: components["schemas"]["Season"];
+            trigger: components["schemas"]["Trigger"];
         };
         Dossier: {
+            answers: components["schemas"]["AnsweredField"][];
             passes: components["schemas"]["Pass"][];
             runs: components["schemas"]["Run"][];
             signUps: components["schemas"]["SignUp"][];
+        };
+        Drawn: {
+            /** Format: double */
+            buttonContrast: number;
+            html: string;
+            /** Format: double */
+            inkContrast: number;
+            sentence: string;
         };
         Effect: {
             /** Format: int64 */
@@ -457,6 +661,13 @@ export interface components {
             button: components["schemas"]["EmailButton"];
             preview: string;
             subject: string;
+        };
+        FieldDefinition: {
+            key: string;
+            label: string;
+            options: string[];
+            /** @enum {string} */
+            type: "EMAIL" | "SHORT_TEXT" | "LONG_TEXT" | "PHONE" | "DATE" | "NUMBER" | "ONE_OF" | "SEVERAL_OF" | "CONSENT" | "HIDDEN";
         };
         Finding: {
             code: string;
@@ -481,11 +692,30 @@ export interface components {
             version: number;
         };
         FormField: {
-            /** @enum {string} */
-            kind: "EMAIL" | "FIRST_NAME";
+            half: boolean;
+            help: string;
+            key: string;
             label: string;
             placeholder: string;
             required: boolean;
+            value: string;
+        };
+        FormMake: {
+            settings: components["schemas"]["FormSettings"];
+            /** @enum {string} */
+            shape: "IN_PAGE" | "POP_UP" | "SLIDE_IN" | "BAR" | "FULL_PAGE";
+        };
+        FormPicture: {
+            drawing: string;
+            hash: string;
+            /** @enum {string} */
+            side: "LEFT" | "RIGHT" | "TOP";
+            words: string;
+        };
+        FormPreview: {
+            settings: components["schemas"]["FormSettings"];
+            /** @enum {string} */
+            shape: "IN_PAGE" | "POP_UP" | "SLIDE_IN" | "BAR" | "FULL_PAGE";
         };
         FormSave: {
             settings: components["schemas"]["FormSettings"];
@@ -493,46 +723,111 @@ export interface components {
             version: number;
         };
         FormSettings: {
-            button: string;
-            consent: components["schemas"]["ConsentBox"];
+            afterwards: components["schemas"]["Afterwards"];
+            display: components["schemas"]["DisplayRules"];
             fields: components["schemas"]["FormField"][];
-            headline: string;
-            known: components["schemas"]["KnownVisitor"];
             looks: components["schemas"]["Looks"];
-            picture: string;
-            pictureWords: string;
-            points: string[];
-            text: string;
+            name: string;
+            opening: components["schemas"]["Opening"];
+            picture: components["schemas"]["FormPicture"];
+            words: components["schemas"]["FormWords"];
         };
         FormView: {
             /** Format: double */
-            buttonContrast: number;
-            /** Format: double */
-            inkContrast: number;
+            high: number;
+            /** Format: int64 */
+            id: number;
+            intervalShown: boolean;
             key: string;
+            /** Format: double */
+            low: number;
+            on: boolean;
+            sentence: string;
             settings: components["schemas"]["FormSettings"];
+            /** @enum {string} */
+            shape: "IN_PAGE" | "POP_UP" | "SLIDE_IN" | "BAR" | "FULL_PAGE";
+            /** Format: double */
+            share: number;
+            /** Format: int64 */
+            signUps: number;
             /** Format: int32 */
             version: number;
+            /** Format: int64 */
+            views: number;
+        };
+        FormWords: {
+            button: string;
+            halfWay: string;
+            headline: string;
+            noThanks: string;
+            points: string[];
+            smallPrint: string;
+            text: string;
+        };
+        Frequency: {
+            /** Format: int32 */
+            atMost?: number;
+            /** Format: int32 */
+            daysAfterClose?: number;
+            /** Format: int32 */
+            daysAfterDecline?: number;
         };
         HandOverSettings: {
             byEmail: boolean;
             email: components["schemas"]["EmailContent"];
             limits: components["schemas"]["PassLimits"];
+            onTheSpot: boolean;
             page: components["schemas"]["PageWords"];
             runAgain: components["schemas"]["RunAgain"];
         };
         Html: {
             html: string;
         };
+        Instructions: {
+            form: string;
+            lines: string[];
+            to: string;
+        };
         KnownVisitor: {
             said: boolean;
             words: components["schemas"]["PageWords"];
         };
+        LastSeen: {
+            /** Format: date-time */
+            at: string;
+            formKey?: string;
+            /** Format: int32 */
+            pages: number;
+            /** Format: int64 */
+            siteId: number;
+        };
+        Layout: {
+            id: string;
+            name: string;
+            settings: components["schemas"]["FormSettings"];
+            /** @enum {string} */
+            shape: "IN_PAGE" | "POP_UP" | "SLIDE_IN" | "BAR" | "FULL_PAGE";
+        };
         Looks: {
+            /** @enum {string} */
+            background: "COLOUR" | "PICTURE" | "NONE";
             button: string;
             buttonInk: string;
+            /** Format: int32 */
+            corner: number;
+            css: string;
+            /** @enum {string} */
+            entrance: "NONE" | "FADE" | "RISE" | "SLIDE";
+            /** @enum {string} */
+            exit: "NONE" | "FADE" | "RISE" | "SLIDE";
+            /** @enum {string} */
+            font: "OURS" | "SITE";
             ink: string;
             paper: string;
+            /** @enum {string} */
+            spacing: "TIGHT" | "NORMAL" | "AIRY";
+            /** Format: int32 */
+            width: number;
         };
         Made: {
             /** @enum {string} */
@@ -585,14 +880,30 @@ export interface components {
             shares: components["schemas"]["Share"][];
             track: components["schemas"]["Track"];
         };
+        Opening: {
+            barAtFoot: boolean;
+            /** @enum {string} */
+            corner: "NONE" | "LEFT" | "RIGHT";
+            cornerWords: string;
+            leadsToPage: boolean;
+        };
         Page: {
             people: components["schemas"]["Person"][];
             /** Format: int64 */
             total: number;
         };
+        PagePattern: {
+            text: string;
+            /** @enum {string} */
+            type: "EXACT" | "STARTS" | "CONTAINS" | "WILDCARD";
+        };
         PageWords: {
             heading: string;
             text: string;
+        };
+        Pages: {
+            notOn: components["schemas"]["PagePattern"][];
+            onlyOn: components["schemas"]["PagePattern"][];
         };
         Pass: {
             /** Format: date-time */
@@ -624,6 +935,14 @@ export interface components {
             state: "WAITING_TO_CONFIRM" | "ON_THE_LIST" | "LEFT" | "UNREACHABLE" | "BLOCKED";
             zone?: string;
         };
+        Placing: {
+            button: string;
+            frame: string;
+            html: string;
+            page: string;
+            qr: string;
+            spot: string;
+        };
         Preview: {
             content: components["schemas"]["EmailContent"];
             firstName: string;
@@ -652,6 +971,24 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        Season: {
+            days: ("MONDAY" | "TUESDAY" | "WEDNESDAY" | "THURSDAY" | "FRIDAY" | "SATURDAY" | "SUNDAY")[];
+            /** Format: date */
+            from?: string;
+            /** Format: int32 */
+            fromHour: number;
+            /** Format: date */
+            to?: string;
+            /** Format: int32 */
+            toHour: number;
+        };
+        SeenPage: {
+            /** Format: date-time */
+            at: string;
+            page: string;
+            /** Format: int64 */
+            times: number;
+        };
         SequenceDraft: {
             name: string;
             steps: components["schemas"]["StepDraft"][];
@@ -677,16 +1014,40 @@ export interface components {
         SignUp: {
             /** Format: date-time */
             at: string;
+            campaign: string;
             /** Format: date-time */
             confirmedAt?: string;
             confirmedBy?: string;
             confirmedNetwork?: string;
             consentGiven: boolean;
+            doubt?: string;
             network: string;
             offer: string;
             page: string;
             wording?: string;
             zone?: string;
+        };
+        Site: {
+            /** Format: date-time */
+            createdAt: string;
+            /** Format: int64 */
+            id: number;
+            key: string;
+            name: string;
+            origin: string;
+        };
+        SiteSave: {
+            name: string;
+            origin: string;
+        };
+        SiteView: {
+            forms: components["schemas"]["LastSeen"][];
+            /** Format: int32 */
+            pages: number;
+            /** Format: date-time */
+            seenAt?: string;
+            site: components["schemas"]["Site"];
+            snippet: string;
         };
         SmtpSettings: {
             host: string;
@@ -798,6 +1159,52 @@ export interface components {
             /** Format: int32 */
             emails: number;
         };
+        Trigger: {
+            /** Format: int32 */
+            amount: number;
+            /** @enum {string} */
+            kind: "AT_ONCE" | "AFTER_SECONDS" | "AT_SCROLL" | "ON_LEAVING" | "ON_CLICK" | "WHEN_IDLE";
+        };
+        Turn: {
+            on: boolean;
+        };
+        Verdict: {
+            form: string;
+            /** Format: int64 */
+            formId: number;
+            offer: string;
+            /** Format: int64 */
+            offerId: number;
+            /** @enum {string} */
+            reason?: "OFF" | "PAGE" | "SEASON" | "SIGNED_UP" | "NEW_OR_RETURNING" | "TOO_FEW_PAGES" | "DEVICE" | "CAME_FROM" | "DECLINED_LATELY" | "CLOSED_LATELY" | "SHOWN_ENOUGH" | "OUTRANKED" | "ANOTHER_BAR";
+            /** @enum {string} */
+            shape: "IN_PAGE" | "POP_UP" | "SLIDE_IN" | "BAR" | "FULL_PAGE";
+            shows: boolean;
+            words?: string;
+        };
+        Visitor: {
+            /** Format: int32 */
+            closedDaysAgo?: number;
+            /** Format: int32 */
+            declinedDaysAgo?: number;
+            mobile: boolean;
+            /** Format: int32 */
+            pages: number;
+            referrer: string;
+            returning: boolean;
+            /** Format: int32 */
+            shown: number;
+            /** Format: int64 */
+            signedUpFor?: number;
+            url: string;
+        };
+        VisitorChecks: {
+            /** @enum {string} */
+            human: "NEVER" | "WHEN_SUSPICIOUS" | "ALWAYS";
+            /** @enum {string} */
+            throwAway: "LET_IN" | "MARK" | "REFUSE";
+            verifies: boolean;
+        };
         Welcome: {
             email: string;
             password: string;
@@ -847,7 +1254,7 @@ export interface operations {
             };
         };
     };
-    put_3: {
+    put_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -890,6 +1297,54 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    test_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Visitor"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Verdict"][];
+                };
+            };
+        };
+    };
+    instructions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Instructions"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TestResult"];
+                };
             };
         };
     };
@@ -981,7 +1436,7 @@ export interface operations {
             };
         };
     };
-    list: {
+    list_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -1047,7 +1502,7 @@ export interface operations {
             };
         };
     };
-    put_2: {
+    put_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -1169,7 +1624,7 @@ export interface operations {
             };
         };
     };
-    put_1: {
+    put_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -1247,7 +1702,7 @@ export interface operations {
             };
         };
     };
-    get: {
+    layouts: {
         parameters: {
             query?: never;
             header?: never;
@@ -1264,12 +1719,34 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FormView"];
+                    "application/json": components["schemas"]["Layout"][];
                 };
             };
         };
     };
-    put: {
+    list_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormView"][];
+                };
+            };
+        };
+    };
+    make_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -1280,12 +1757,12 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FormSave"];
+                "application/json": components["schemas"]["FormMake"];
             };
         };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1306,7 +1783,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FormSettings"];
+                "application/json": components["schemas"]["FormPreview"];
             };
         };
         responses: {
@@ -1316,7 +1793,152 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Html"];
+                    "application/json": components["schemas"]["Drawn"];
+                };
+            };
+        };
+    };
+    get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+                formId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormView"];
+                };
+            };
+        };
+    };
+    put_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+                formId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormView"];
+                };
+            };
+        };
+    };
+    remove_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+                formId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    turn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+                formId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Turn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormView"];
+                };
+            };
+        };
+    };
+    placing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+                formId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Placing"];
+                };
+            };
+        };
+    };
+    qr: {
+        parameters: {
+            query?: {
+                campaign?: string;
+            };
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
                 };
             };
         };
@@ -1415,7 +2037,7 @@ export interface operations {
             };
         };
     };
-    add: {
+    add_1: {
         parameters: {
             query: {
                 name: string;
@@ -1518,6 +2140,120 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SiteView"][];
+                };
+            };
+        };
+    };
+    add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SiteSave"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SiteView"];
+                };
+            };
+        };
+    };
+    put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SiteSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SiteView"];
+                };
+            };
+        };
+    };
+    remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    pages: {
+        parameters: {
+            query?: {
+                formKey?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeenPage"][];
+                };
             };
         };
     };

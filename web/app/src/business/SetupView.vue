@@ -8,6 +8,8 @@ import { FILL_INS } from '../mail/fillIns'
 import PictureField from '../shared/PictureField.vue'
 import SavedNote from '../shared/SavedNote.vue'
 import { useDocument, type Document } from '../shared/useDocument'
+import ChecksPanel from './ChecksPanel.vue'
+import FieldsPanel from './FieldsPanel.vue'
 import SmtpPanel from './SmtpPanel.vue'
 import { useBusiness } from './useBusiness'
 
@@ -52,49 +54,52 @@ watch(
     }}</v-alert>
     <v-progress-linear v-if="!s" indeterminate color="secondary" aria-label="Loading" />
     <div v-else class="halves">
-      <section class="panel stack" aria-labelledby="identity">
-        <h2 id="identity">Your business</h2>
-        <v-text-field v-model="s.name" label="Name" :error-messages="setup.problemAt('name')" />
-        <div id="postalAddress">
-          <v-textarea
-            v-model="s.postalAddress"
-            label="Postal address"
-            hint="Stands at the foot of every email, as the law asks."
-            persistent-hint
-            :error-messages="setup.problemAt('postalAddress')"
-          />
-        </div>
-        <v-autocomplete
-          v-model="s.zone"
-          :items="business.view?.zones"
-          label="Time zone"
-          :error-messages="setup.problemAt('zone')"
-        />
-        <PictureField v-model="s.logo" label="Logo" />
-        <fieldset class="stack">
-          <legend>Colours</legend>
-          <div class="row">
-            <div v-for="(_, i) in s.palette" :key="i" class="colour">
-              <input v-model="s.palette[i]" type="color" :aria-label="`Colour ${i + 1}`" />
-              <v-btn
-                size="x-small"
-                variant="text"
-                :icon="mdiTrashCanOutline"
-                :aria-label="`Remove colour ${i + 1}`"
-                @click="s.palette.splice(i, 1)"
-              />
-            </div>
-            <v-btn
-              v-if="s.palette.length < 8"
-              size="small"
-              :prepend-icon="mdiPlus"
-              @click="s.palette.push('#16423C')"
-              >Add a colour</v-btn
-            >
+      <div class="stack">
+        <section class="panel stack" aria-labelledby="identity">
+          <h2 id="identity">Your business</h2>
+          <v-text-field v-model="s.name" label="Name" :error-messages="setup.problemAt('name')" />
+          <div id="postalAddress">
+            <v-textarea
+              v-model="s.postalAddress"
+              label="Postal address"
+              hint="Stands at the foot of every email, as the law asks."
+              persistent-hint
+              :error-messages="setup.problemAt('postalAddress')"
+            />
           </div>
-          <p class="small quiet">The first one is the buttons of your emails.</p>
-        </fieldset>
-      </section>
+          <v-autocomplete
+            v-model="s.zone"
+            :items="business.view?.zones"
+            label="Time zone"
+            :error-messages="setup.problemAt('zone')"
+          />
+          <PictureField v-model="s.logo" label="Logo" />
+          <fieldset class="stack">
+            <legend>Colours</legend>
+            <div class="row">
+              <div v-for="(_, i) in s.palette" :key="i" class="colour">
+                <input v-model="s.palette[i]" type="color" :aria-label="`Colour ${i + 1}`" />
+                <v-btn
+                  size="x-small"
+                  variant="text"
+                  :icon="mdiTrashCanOutline"
+                  :aria-label="`Remove colour ${i + 1}`"
+                  @click="s.palette.splice(i, 1)"
+                />
+              </div>
+              <v-btn
+                v-if="s.palette.length < 8"
+                size="small"
+                :prepend-icon="mdiPlus"
+                @click="s.palette.push('#16423C')"
+                >Add a colour</v-btn
+              >
+            </div>
+            <p class="small quiet">The first one is the buttons of your emails.</p>
+          </fieldset>
+        </section>
+        <FieldsPanel v-model="s.fields" :problem-at="setup.problemAt" />
+      </div>
       <div class="stack">
         <section id="sender" class="panel stack" aria-labelledby="sender-title">
           <h2 id="sender-title">Who the emails come from</h2>
@@ -127,6 +132,7 @@ watch(
             @update:model-value="s.whenUnknown = { ...s.whenUnknown, [fillIn.name]: $event }"
           />
         </section>
+        <ChecksPanel v-model="s.checks" />
       </div>
     </div>
   </main>

@@ -7,6 +7,10 @@ const clock = useClock()
 const business = useBusiness()
 const moving = ref('')
 const newEmails = ref(0)
+const sampleSite = ref('')
+void fetch('/api/demo/places')
+  .then((answer) => answer.json())
+  .then((places: { sampleSite: string }) => (sampleSite.value = places.sampleSite))
 const seen = ref(Number(sessionStorage.getItem('mailbox-seen') ?? -1))
 
 const words = computed(() =>
@@ -59,6 +63,7 @@ watch([() => clock.moves, () => clock.tick], () => void look(), { immediate: tru
     <button :disabled="!!moving" @click="move('day', { advance: 'P1D' })">+1 day</button>
     <button :disabled="!!moving" @click="move('next', { toNextEmail: true })">To the next email</button>
     <span v-if="moving" role="status">Moving on …</span>
+    <a v-if="sampleSite" :href="sampleSite" target="_blank">Sample site</a>
     <a href="/standins/mailbox" target="_blank" @click="open">
       Mailbox <strong v-if="newEmails > 0">{{ newEmails }} new</strong>
     </a>

@@ -8,7 +8,7 @@ import { fillInNode, type Menu } from './fillInNode'
 import { bodyToEditor, editorToBody, editorToLine, lineToEditor } from './fillIns'
 
 /** Writing with fill-ins: one line of plain text, or paragraphs with emphasis, lists and links. `/` offers fill-ins. */
-const props = defineProps<{ label: string; line?: boolean; problem?: string }>()
+const props = defineProps<{ label: string; line?: boolean; problem?: string; noFillIns?: boolean }>()
 const text = defineModel<string>({ required: true })
 const menu = ref<Menu | null>(null)
 const linking = ref(false)
@@ -45,7 +45,7 @@ const editor = useEditor({
       ...off,
       ...(props.line ? plain : { link: { openOnClick: false, HTMLAttributes: { rel: null, target: null } } }),
     }),
-    fillInNode((next) => (menu.value = next)),
+    ...(props.noFillIns ? [] : [fillInNode((next) => (menu.value = next))]),
     ...(props.line ? [OneLine] : []),
   ],
   editorProps: {
@@ -109,7 +109,7 @@ function setLink() {
         <button aria-label="Link" :aria-pressed="editor.isActive('link')" @click="link">
           <v-icon :icon="mdiLinkVariant" size="18" />
         </button>
-        <span class="quiet">/ for a fill-in</span>
+        <span v-if="!noFillIns" class="quiet">/ for a fill-in</span>
       </span>
     </div>
     <EditorContent :editor="editor" class="box" />

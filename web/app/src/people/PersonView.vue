@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
+import { useBusiness } from '../business/useBusiness'
 import { api } from '../api/client'
 import type { PersonWhole } from '../api/types'
 import { useClock } from '../demo/useClock'
@@ -30,6 +31,9 @@ async function block() {
 }
 
 watch([() => clock.moves, () => route.params.id], () => void load(), { immediate: true })
+const business = useBusiness()
+const labelOf = (key: string) =>
+  business.view?.settings.fields.find((field) => field.key === key)?.label ?? key
 </script>
 
 <template>
@@ -87,6 +91,13 @@ watch([() => clock.moves, () => route.params.id], () => void load(), { immediate
               </dd>
             </dl>
           </section>
+          <section v-if="whole.dossier.answers.length" class="panel" aria-labelledby="answers">
+            <h2 id="answers">What they told</h2>
+            <dl v-for="a in whole.dossier.answers" :key="a.key">
+              <dt>{{ labelOf(a.key) }}</dt>
+              <dd>{{ a.answer }}</dd>
+            </dl>
+          </section>
           <section class="panel" aria-labelledby="consent">
             <h2 id="consent">Consent</h2>
             <dl v-for="(s, i) in whole.dossier.signUps" :key="i">
@@ -97,7 +108,9 @@ watch([() => clock.moves, () => route.params.id], () => void load(), { immediate
                 >
                 <template v-else>The form had no box.</template>
                 <span class="small quiet">
-                  On {{ s.page }}, from {{ s.network }}.
+                  On {{ s.page }}<template v-if="s.campaign"> ({{ s.campaign }})</template>, from
+                  {{ s.network }}.
+                  <template v-if="s.doubt === 'throw_away'">A throw-away address.</template>
                   <template v-if="s.confirmedAt"
                     >Confirmed <When :at="s.confirmedAt" />: {{ s.confirmedBy }}, from
                     {{ s.confirmedNetwork }}.</template

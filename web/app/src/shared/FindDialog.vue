@@ -23,6 +23,7 @@ const COMMANDS: Found[] = [
   { words: 'Today', kind: 'go to', to: '/today' },
   { words: 'Offers', kind: 'go to', to: '/offers' },
   { words: 'People', kind: 'go to', to: '/people' },
+  { words: 'Site: the snippet, and what would show', kind: 'go to', to: '/site' },
   { words: 'Setup: business, sender, mail server', kind: 'go to', to: '/setup' },
 ]
 

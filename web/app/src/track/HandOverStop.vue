@@ -36,6 +36,17 @@ const AGAIN = [
         <SavedNote :document="settings as Document<unknown>" />
       </div>
       <v-switch
+        id="onTheSpot"
+        v-model="offer.handOver.onTheSpot"
+        label="On the spot, in the answer to the sign-up"
+        :hint="
+          offer.confirm.on
+            ? 'Quick, but anybody gets it with any address: nothing is confirmed yet.'
+            : undefined
+        "
+        persistent-hint
+      />
+      <v-switch
         v-model="offer.confirm.opensIncentive"
         label="On the confirmed page"
         :disabled="!offer.confirm.on"

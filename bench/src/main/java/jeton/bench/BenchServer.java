@@ -14,6 +14,7 @@ import jeton.core.mail.EmailButton;
 import jeton.core.mail.EmailContent;
 import jeton.core.offer.OfferKind;
 import jeton.core.offer.OfferState;
+import jeton.core.signup.VisitorChecks;
 import jeton.server.JetonServer;
 import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
@@ -91,7 +92,9 @@ final class BenchServer implements AutoCloseable {
                 "Europe/Dublin",
                 List.of("#16423C"),
                 "",
-                Map.of()));
+                Map.of(),
+                List.of(),
+                VisitorChecks.USUAL));
     Offers offers = bean(Offers.class);
     long id = offers.make("Plan", OfferKind.DOWNLOAD).id();
     offers.addFile(

@@ -7,6 +7,7 @@ import java.time.Instant;
 import java.time.format.DateTimeParseException;
 import java.util.Optional;
 import jeton.server.problem.Refused;
+import jeton.standins.samplesite.SampleSite;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -16,13 +17,15 @@ import org.springframework.web.bind.annotation.RestController;
 /** The demo's clock over HTTP. */
 @RestController
 @Hidden
-@RequestMapping("/api/demo/clock")
+@RequestMapping("/api/demo")
 class DemoApi {
   private static final Duration MOST = Duration.ofDays(400);
   private final Clock clock;
   private final TimeTravel travel;
+  private final SampleSite sampleSite;
 
-  DemoApi(Clock clock, TimeTravel travel) {
+  DemoApi(Clock clock, TimeTravel travel, SampleSite sampleSite) {
+    this.sampleSite = sampleSite;
     this.clock = clock;
     this.travel = travel;
   }
@@ -36,12 +39,20 @@ class DemoApi {
    */
   record Move(Optional<String> advance, Optional<Boolean> toNextEmail) {}
 
-  @GetMapping
+  /** Where the sample site is. */
+  record Places(String sampleSite) {}
+
+  @GetMapping("/places")
+  Places places() {
+    return new Places(sampleSite.origin());
+  }
+
+  @GetMapping("/clock")
   Now get() {
     return new Now(clock.instant());
   }
 
-  @PostMapping
+  @PostMapping("/clock")
   Now move(@RequestBody Move move) {
     if (move.toNextEmail() != null && move.toNextEmail().orElse(false)) {
       travel.toNextEmail();

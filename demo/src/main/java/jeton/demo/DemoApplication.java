@@ -11,6 +11,8 @@ import jeton.server.database.Start;
 import jeton.standins.mailbox.Mailbox;
 import jeton.standins.mailbox.MailboxPages;
 import jeton.standins.mailbox.MailboxServer;
+import jeton.standins.samplesite.SampleSite;
+import jeton.standins.verifier.Verifier;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -31,6 +33,7 @@ public class DemoApplication {
   // One per process: the application is built around them and stops them last.
   private static Mailbox mailbox;
   private static MailboxServer mailboxServer;
+  private static SampleSite sampleSite;
 
   public static void main(String[] args) {
     Start.orExplain(() -> start(args));
@@ -47,17 +50,30 @@ public class DemoApplication {
     mailbox = new Mailbox(arguments.home().resolve("mailbox"));
     mailboxServer = MailboxServer.start(mailbox, 0, MailboxServer.GONE);
     SpringApplication.getShutdownHandlers().add(mailboxServer::close);
+    sampleSite = SampleSite.start(0);
+    SpringApplication.getShutdownHandlers().add(sampleSite::close);
     return Start.with(
         DemoApplication.class,
         Map.of(
             "server.address", "127.0.0.1",
             "jeton.clock", "demo",
-            "jeton.smtp-url", "smtp://127.0.0.1:" + mailboxServer.port()));
+            "jeton.smtp-url", "smtp://127.0.0.1:" + mailboxServer.port(),
+            "jeton.verifier-url", "/standins/verifier"));
   }
 
   @Bean
   Mailbox mailbox() {
     return mailbox;
+  }
+
+  @Bean
+  SampleSite sampleSite() {
+    return sampleSite;
+  }
+
+  @Bean
+  Verifier verifier() {
+    return new Verifier();
   }
 
   @Bean
@@ -72,6 +88,8 @@ public class DemoApplication {
     System.out.println(
         "The mailbox stand-in takes SMTP on port "
             + mailboxServer.port()
+            + ", the sample site is at "
+            + sampleSite.origin()
             + ". Ctrl+C stops everything.");
   }
 

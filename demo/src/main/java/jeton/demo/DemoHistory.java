@@ -7,10 +7,12 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Random;
 import jeton.server.account.Owners;
 import jeton.server.business.PublicUrl;
 import jeton.server.form.ViewCounter;
+import jeton.server.site.Sightings;
 import jeton.standins.mailbox.Mailbox;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
@@ -30,6 +32,8 @@ class DemoHistory implements ApplicationRunner {
           "Una", "Vera", "Wim", "Xenia", "Yara", "Zoe", "Anouk", "Brona", "Colm", "Dervla");
   private static final List<String> HOSTS =
       List.of("mail.example", "post.example", "letters.test", "inbox.example");
+  private static final List<String> PAGES =
+      List.of("/", "/papers", "/threads", "/journal", "/workshop");
   private static final List<String> ZONES =
       List.of("Europe/Dublin", "Europe/Dublin", "Europe/Lisbon", "America/New_York");
 
@@ -52,7 +56,12 @@ class DemoHistory implements ApplicationRunner {
 
   /** Where visitors come along. */
   @Component
-  record Street(PublicUrl publicUrl, Mailbox mailbox, ViewCounter views) {}
+  record Street(
+      PublicUrl publicUrl,
+      Mailbox mailbox,
+      ViewCounter views,
+      Sightings sightings,
+      SamplePlacing placing) {}
 
   private record Moment(Instant at, Runnable what) {}
 
@@ -67,15 +76,18 @@ class DemoHistory implements ApplicationRunner {
     clock.begin(start.minus(Duration.ofHours(1)));
     owners.make(DemoApplication.OWNER, DemoApplication.PASSWORD);
     business.make();
+    street.placing().place();
     plan(start, now);
     moments.sort(Comparator.comparing(Moment::at));
     for (Moment moment : moments) {
       street.views().flush();
+      street.sightings().flush();
       travel.moveTo(moment.at());
       moment.what().run();
     }
     travel.moveTo(now);
     street.views().flush();
+    street.sightings().flush();
     clock.keep();
   }
 
@@ -89,7 +101,36 @@ class DemoHistory implements ApplicationRunner {
     }
   }
 
+  /** A third by the hosted page, half by the pop-up, the rest by the footer. */
+  private void signUp(Visitor visitor, int i, String email, String told, String zone) {
+    if (i % 6 < 2) {
+      visitor.signUp(QuireAndThread.SLUG, email, told, zone);
+      return;
+    }
+    boolean popUp = i % 6 < 5;
+    String key = formKey(popUp);
+    visitor.signUpOn(
+        street.placing().site(),
+        PAGES.get(i % PAGES.size()),
+        key,
+        Map.of("email", email, "first_name", told, "zone", zone));
+  }
+
+  private String formKey(boolean popUp) {
+    return street
+        .placing()
+        .key(popUp ? QuireAndThread.POP_UP : QuireAndThread.FOOTER)
+        .orElseThrow();
+  }
+
   private void onlookers(Visitor visitor, Instant at) {
+    for (int n = chance.nextInt(9); n > 0; n--) {
+      boolean popUp = n % 3 > 0;
+      String page = PAGES.get(chance.nextInt(PAGES.size()));
+      later(
+          at.minus(Duration.ofMinutes(5L * n)),
+          () -> visitor.meet(street.placing().site(), page, formKey(popUp)));
+    }
     for (int n = chance.nextInt(5); n > 0; n--) {
       later(at.minus(Duration.ofMinutes(7L * n)), () -> visitor.look(QuireAndThread.SLUG));
     }
@@ -106,7 +147,7 @@ class DemoHistory implements ApplicationRunner {
     String email = local + "@" + HOSTS.get(chance.nextInt(HOSTS.size()));
     String told = chance.nextInt(5) == 0 ? "" : name;
     String zone = ZONES.get(chance.nextInt(ZONES.size()));
-    later(at, () -> visitor.signUp(QuireAndThread.SLUG, email, told, zone));
+    later(at, () -> signUp(visitor, i, email, told, zone));
     if (gone || chance.nextInt(6) == 0) {
       return;
     }

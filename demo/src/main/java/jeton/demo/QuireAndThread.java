@@ -8,13 +8,26 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import jeton.core.confirm.ConfirmSettings;
+import jeton.core.display.Audience;
+import jeton.core.display.DisplayRules;
+import jeton.core.display.Frequency;
+import jeton.core.display.PagePattern;
+import jeton.core.display.Pages;
+import jeton.core.display.Season;
+import jeton.core.display.Shape;
+import jeton.core.display.Trigger;
 import jeton.core.followup.RunAgain;
 import jeton.core.followup.Wait;
-import jeton.core.form.ConsentBox;
+import jeton.core.form.Afterwards;
+import jeton.core.form.FieldDefinition;
+import jeton.core.form.FieldType;
 import jeton.core.form.FormField;
+import jeton.core.form.FormPicture;
 import jeton.core.form.FormSettings;
+import jeton.core.form.FormWords;
 import jeton.core.form.KnownVisitor;
 import jeton.core.form.Looks;
+import jeton.core.form.Opening;
 import jeton.core.form.PageWords;
 import jeton.core.handover.HandOverSettings;
 import jeton.core.handover.PassLimits;
@@ -22,6 +35,7 @@ import jeton.core.mail.EmailButton;
 import jeton.core.mail.EmailContent;
 import jeton.core.offer.OfferKind;
 import jeton.core.offer.OfferState;
+import jeton.core.signup.VisitorChecks;
 import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
 import jeton.server.files.StoredFiles;
@@ -37,6 +51,13 @@ import org.springframework.stereotype.Component;
 /** The sample business and its first offer, made as its owner would. */
 @Component
 class QuireAndThread {
+  static final String POP_UP = "Pop-up on leaving";
+  static final String FOOTER = "Footer";
+  private static final List<String> POINTS =
+      List.of(
+          "One needle, six sheets, forty minutes",
+          "Opens flat, fits a pocket",
+          "No glue, no press");
   static final String SLUG = "first-notebook-plan";
   private final Business business;
   private final StoredFiles files;
@@ -65,12 +86,21 @@ class QuireAndThread {
             "Europe/Dublin",
             List.of("#16423C", "#A8402D", "#B07A2A", "#FBF8F1", "#DCE6DF", "#1C2A26"),
             picture("logo.svg"),
-            Map.of("first_name", "there")));
+            Map.of("first_name", "there"),
+            List.of(
+                new FieldDefinition(
+                    "makes",
+                    FieldType.SEVERAL_OF,
+                    "What do you make?",
+                    List.of("Notebooks", "Boxes", "Prints", "Something else"))),
+            VisitorChecks.USUAL));
     Offer offer = offers.make("First-notebook plan", OfferKind.DOWNLOAD);
     offers.addFile(offer.id(), "first-notebook-plan.pdf", new ByteArrayInputStream(PlanPdf.draw()));
     offers.save(
         offer.id(), 1, new OfferSettings("First-notebook plan", SLUG, confirm(), handOver()));
-    forms.save(offer.id(), 1, form());
+    forms.save(forms.hosted(offer.id()).id(), 1, form());
+    forms.turn(forms.make(offer.id(), Shape.POP_UP, popUp()).id(), true);
+    forms.turn(forms.make(offer.id(), Shape.IN_PAGE, footer()).id(), true);
     sequences.save(
         offer.id(), 1, new SequenceDraft("Welcome to the bindery", List.of(didItHold(), papers())));
     offers.changeState(offer.id(), OfferState.LIVE);
@@ -79,21 +109,94 @@ class QuireAndThread {
 
   private FormSettings form() {
     return new FormSettings(
-        "Bind your first notebook this weekend",
-        "A plan for a small notebook, printed at home, sewn at the kitchen table.",
+        "Hosted page",
+        FormWords.plain(
+            "Bind your first notebook this weekend",
+            "<p>A plan for a small notebook, printed at home, sewn at the kitchen table.</p>",
+            POINTS,
+            "Send me the plan"),
+        notebook(FormPicture.Side.LEFT),
         List.of(
-            "One needle, six sheets, forty minutes",
-            "Opens flat, fits a pocket",
-            "No glue, no press"),
+            FormField.of("first_name", "First name", false),
+            FormField.email("Email", "you@example.org"),
+            consent()),
+        looks(928),
+        Opening.PLAIN,
+        Afterwards.PLAIN,
+        DisplayRules.IN_PAGE);
+  }
+
+  /** On leaving any page but the basket. */
+  private FormSettings popUp() {
+    FormField name = new FormField("first_name", "First name", "First name", "", false, true, "");
+    FormField email = new FormField("email", "Email", "you@example.org", "", true, true, "");
+    Pages notInTheBasket =
+        new Pages(List.of(), List.of(new PagePattern(PagePattern.Type.STARTS, "/checkout")));
+    return new FormSettings(
+        POP_UP,
+        new FormWords(
+            "Bind your first notebook this weekend",
+            "",
+            POINTS,
+            "Send me the plan",
+            "Not now",
+            "",
+            ""),
+        notebook(FormPicture.Side.LEFT),
+        List.of(name, email, consent()),
+        looks(720),
+        Opening.PLAIN,
+        new Afterwards(
+            false, new PageWords("", ""), "", List.of(), 12, KnownVisitor.NOT_TOLD, Map.of(), ""),
+        new DisplayRules(
+            notInTheBasket,
+            Audience.NOT_YET_SIGNED_UP,
+            Frequency.CALM,
+            Season.ALWAYS,
+            new Trigger(Trigger.Kind.ON_LEAVING, 0),
+            0));
+  }
+
+  private FormSettings footer() {
+    return new FormSettings(
+        FOOTER,
+        FormWords.plain(
+            "A plan for your first notebook", "<p>Free, by email.</p>", List.of(), "Send it to me"),
+        FormPicture.NONE,
+        List.of(FormField.email("Email", "you@example.org"), consent()),
+        looks(560),
+        Opening.PLAIN,
+        Afterwards.PLAIN,
+        DisplayRules.IN_PAGE);
+  }
+
+  private FormPicture notebook(FormPicture.Side side) {
+    return new FormPicture(
         picture("notebook.svg"),
+        "",
         "A green notebook with a brass spine and a needle on a red thread",
-        List.of(
-            new FormField(FormField.Kind.FIRST_NAME, "First name", "", false),
-            new FormField(FormField.Kind.EMAIL, "Email", "you@example.org", true)),
-        new ConsentBox(true, true, "Send me the plan, and a letter from the bindery now and then."),
-        "Send me the plan",
-        new Looks("#FBF8F1", "#1C2A26", "#A8402D", "#FFFFFF"),
-        KnownVisitor.NOT_TOLD);
+        side);
+  }
+
+  private static FormField consent() {
+    return FormField.consent("Send me the plan, and a letter from the bindery now and then.", true);
+  }
+
+  private static Looks looks(int width) {
+    Looks l = Looks.of("#FBF8F1", "#1C2A26", "#A8402D", "#FFFFFF");
+    return new Looks(
+        l.paper(),
+        l.ink(),
+        l.button(),
+        l.buttonInk(),
+        l.font(),
+        l.corner(),
+        l.spacing(),
+        width,
+        l.background(),
+        l.entrance(),
+        l.exit(),
+        "");
   }
 
   private static ConfirmSettings confirm() {
@@ -116,6 +219,7 @@ class QuireAndThread {
 
   private static HandOverSettings handOver() {
     return new HandOverSettings(
+        false,
         true,
         new EmailContent(
             "Your plan is here",

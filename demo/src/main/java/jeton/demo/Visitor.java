@@ -8,20 +8,24 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import jeton.server.site.Site;
 import jeton.standins.mailbox.Mailbox;
 import jeton.standins.mailbox.ReceivedEmail;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Somebody with a browser and a mailbox: does over HTTP what a visitor does by hand. */
 final class Visitor {
   private static final Pattern SUBMISSION =
       Pattern.compile("name=\"submission_key\" value=\"([^\"]+)\"");
   private static final Pattern ACTION = Pattern.compile("action=\"(/p/forms/[^\"]+)\"");
+  private static final JsonMapper JSON = new JsonMapper();
   private final String base;
   private final Mailbox mailbox;
   private final HttpClient browser =
@@ -48,6 +52,39 @@ final class Visitor {
             "consent", "yes",
             "submission_key", found(SUBMISSION, page));
     post(base + found(ACTION, page), fields);
+  }
+
+  /** Meets a form on a page of a site, as the script would tell. */
+  void meet(Site site, String page, String formKey) {
+    String url = site.origin() + page;
+    tell(site, "decide", "{\"url\":\"" + url + "\",\"pages\":2,\"spots\":[\"" + formKey + "\"]}");
+    tell(site, "seen", "{\"form\":\"" + formKey + "\",\"url\":\"" + url + "\"}");
+  }
+
+  /** Signs up by a form on a site. */
+  void signUpOn(Site site, String page, String formKey, Map<String, Object> fields) {
+    meet(site, page, formKey);
+    Map<String, Object> all = new HashMap<>(fields);
+    all.put("page", site.origin() + page);
+    all.put("consent", true);
+    post(
+        base + "/p/forms/" + formKey + "/signups",
+        "application/json",
+        site.origin(),
+        JSON.writeValueAsString(all));
+  }
+
+  private void tell(Site site, String what, String facts) {
+    post(base + "/p/sites/" + site.key() + "/" + what, "text/plain", site.origin(), facts);
+  }
+
+  private void post(String url, String type, String origin, String body) {
+    send(
+        HttpRequest.newBuilder(URI.create(url))
+            .header("Content-Type", type)
+            .header("Origin", origin)
+            .POST(HttpRequest.BodyPublishers.ofString(body))
+            .build());
   }
 
   /** Opens the newest confirmation and presses its button. */

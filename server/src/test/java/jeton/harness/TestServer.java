@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
+import jeton.core.signup.VisitorChecks;
 import jeton.server.JetonServer;
 import jeton.server.account.Owners;
 import jeton.server.business.Business;
@@ -102,7 +103,9 @@ public final class TestServer {
         "Europe/Dublin",
         List.of("#16423C"),
         "",
-        Map.of("first_name", "there"));
+        Map.of("first_name", "there"),
+        List.of(),
+        VisitorChecks.USUAL);
   }
 
   public <T> T bean(Class<T> type) {

@@ -1,26 +1,42 @@
 package jeton.core.form;
 
 /**
- * One thing a form asks.
+ * One thing a form asks: a field of the business as this form puts it.
  *
- * @param label what stands above it
+ * @param key of its {@link FieldDefinition}
+ * @param label what stands above it; for a consent box the exact wording (S10)
  * @param placeholder what stands in it while empty; may be empty
+ * @param help what stands below it; may be empty
+ * @param half whether it shares its line with the next one that is half as well
+ * @param value what a hidden field sends
  */
-public record FormField(Kind kind, String label, String placeholder, boolean required) {
-  /** What is asked. */
-  public enum Kind {
-    EMAIL("email"),
-    FIRST_NAME("first_name");
+public record FormField(
+    String key,
+    String label,
+    String placeholder,
+    String help,
+    boolean required,
+    boolean half,
+    String value) {
 
-    private final String key;
+  public FormField {
+    placeholder = placeholder == null ? "" : placeholder;
+    help = help == null ? "" : help;
+    value = value == null ? "" : value;
+  }
 
-    Kind(String key) {
-      this.key = key;
-    }
+  /** The address, which must be given. */
+  public static FormField email(String label, String placeholder) {
+    return new FormField("email", label, placeholder, "", true, false, "");
+  }
 
-    /** The field's name in a posted form. */
-    public String key() {
-      return key;
-    }
+  /** A plain field. */
+  public static FormField of(String key, String label, boolean required) {
+    return new FormField(key, label, "", "", required, false, "");
+  }
+
+  /** A box to tick. */
+  public static FormField consent(String wording, boolean required) {
+    return new FormField("consent", wording, "", "", required, false, "");
   }
 }

@@ -1,87 +1,119 @@
 package jeton.core.form;
 
+import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import jeton.core.display.DisplayRules;
 import jeton.core.problem.Problem;
 import jeton.core.problem.Problems;
 
 /**
- * What a form says and asks, and how it looks.
+ * What the owner decides about a form.
  *
- * @param headline first words
- * @param text paragraphs, split by empty lines
- * @param points up to eight bullet points
- * @param picture content hash of a picture, empty for none
- * @param pictureWords what the picture shows, for those who do not see it
+ * @param name what the owner calls it
  * @param fields in the order asked; exactly one email field, which is required
- * @param button words of the button
- * @param known what somebody already on the list is told
+ * @param display where and when it shows; not looked at for the hosted page
  */
 public record FormSettings(
-    String headline,
-    String text,
-    List<String> points,
-    String picture,
-    String pictureWords,
+    String name,
+    FormWords words,
+    FormPicture picture,
     List<FormField> fields,
-    ConsentBox consent,
-    String button,
     Looks looks,
-    KnownVisitor known) {
-  /** Most bullet points. */
-  public static final int MOST_POINTS = 8;
+    Opening opening,
+    Afterwards afterwards,
+    DisplayRules display) {
+  /** From this many fields on, a form is said to ask a lot. */
+  public static final int A_LOT = 4;
+
+  private static final int MOST_FIELDS = 20;
 
   public FormSettings {
-    points = List.copyOf(points);
+    name = name == null ? "" : name;
+    picture = picture == null ? FormPicture.NONE : picture;
     fields = List.copyOf(fields);
-    known = known == null ? KnownVisitor.NOT_TOLD : known;
+    opening = opening == null ? Opening.PLAIN : opening;
+    afterwards = afterwards == null ? Afterwards.PLAIN : afterwards;
+    display = display == null ? DisplayRules.CALM : display;
   }
 
+  /** What a form's fields and addresses are checked against. */
+  public record Known(List<FieldDefinition> fields, List<String> hosts) {}
+
   /** What keeps this from being saved. */
-  public List<Problem> check() {
+  public List<Problem> check(Known known) {
     Problems problems = new Problems();
-    problems.line(headline, "headline", "The headline", 200);
-    problems.when(headline.isBlank(), "headline", "empty", "A page needs a headline.");
-    problems.text(text, "text", "The text", 5000);
-    problems.when(
-        points.size() > MOST_POINTS, "points", "too_many", "At most eight points. Take one out.");
-    for (int i = 0; i < points.size(); i++) {
-      problems.line(points.get(i), "points[" + i + "]", "A point", 300);
-    }
-    problems.line(pictureWords, "pictureWords", "The picture's words", 300);
-    problems.line(button, "button", "The button", 60);
-    problems.when(button.isBlank(), "button", "empty", "The button needs words.");
-    checkFields(problems);
-    problems.text(consent.wording(), "consent.wording", "The consent wording", 1000);
-    problems.when(
-        consent.shown() && consent.wording().isBlank(),
-        "consent.wording",
-        "empty",
-        "Say what they agree to, or take the box out.");
+    problems.line(name, "name", "The form's name", 60);
+    words.check("words", problems);
+    picture.check("picture", problems);
+    checkFields(known, problems);
     looks.check("looks", problems);
-    known.check("known", problems);
+    opening.check("opening", problems);
+    afterwards.check("afterwards", known.hosts(), problems);
+    display.check("display", problems);
     return problems.list();
   }
 
-  private void checkFields(Problems problems) {
-    long emails = fields.stream().filter(f -> f.kind() == FormField.Kind.EMAIL).count();
+  /** The same with other fields. */
+  public FormSettings withFields(List<FormField> others) {
+    return new FormSettings(name, words, picture, others, looks, opening, afterwards, display);
+  }
+
+  /** The same with other words. */
+  public FormSettings withWords(FormWords others) {
+    return new FormSettings(name, others, picture, fields, looks, opening, afterwards, display);
+  }
+
+  /** The same with other display rules. */
+  public FormSettings withDisplay(DisplayRules others) {
+    return new FormSettings(name, words, picture, fields, looks, opening, afterwards, others);
+  }
+
+  /** The same with something else afterwards. */
+  public FormSettings withAfterwards(Afterwards others) {
+    return new FormSettings(name, words, picture, fields, looks, opening, others, display);
+  }
+
+  private void checkFields(Known known, Problems problems) {
+    long emails = fields.stream().filter(f -> f.key().equals(FieldDefinition.EMAIL.key())).count();
     problems.when(
         emails != 1, "fields", "one_email", "A form asks for the email address exactly once.");
     problems.when(
-        fields.stream().map(FormField::kind).distinct().count() != fields.size(),
-        "fields",
-        "asked_twice",
-        "A form asks each thing once.");
+        fields.size() > MOST_FIELDS, "fields", "too_many", "At most 20 fields. Take one out.");
+    Set<String> seen = new HashSet<>();
     for (int i = 0; i < fields.size(); i++) {
       FormField field = fields.get(i);
-      String path = "fields[" + i + "]";
-      problems.line(field.label(), path + ".label", "A label", 80);
-      problems.when(field.label().isBlank(), path + ".label", "empty", "Each field needs a label.");
-      problems.line(field.placeholder(), path + ".placeholder", "A placeholder", 80);
       problems.when(
-          field.kind() == FormField.Kind.EMAIL && !field.required(),
-          path + ".required",
-          "email_required",
-          "The email address cannot be left out.");
+          !seen.add(field.key()),
+          "fields[" + i + "]",
+          "asked_twice",
+          "A form asks each thing once.");
+      checkField(field, "fields[" + i + "]", known, problems);
     }
+  }
+
+  private static void checkField(FormField field, String path, Known known, Problems problems) {
+    Optional<FieldDefinition> definition = FieldDefinition.of(field.key(), known.fields());
+    problems.when(
+        definition.isEmpty(),
+        path,
+        "unknown_field",
+        "There is no field “" + field.key() + "” any more. Take it out.");
+    boolean consent = definition.map(d -> d.type() == FieldType.CONSENT).orElse(false);
+    problems.line(field.label(), path + ".label", "A label", consent ? 1000 : 80);
+    problems.when(
+        field.label().isBlank(),
+        path + ".label",
+        "empty",
+        consent ? "Say what they agree to, or take the box out." : "Each field needs a label.");
+    problems.line(field.placeholder(), path + ".placeholder", "A placeholder", 80);
+    problems.line(field.help(), path + ".help", "The help", 200);
+    problems.line(field.value(), path + ".value", "The value", 200);
+    problems.when(
+        field.key().equals(FieldDefinition.EMAIL.key()) && !field.required(),
+        path + ".required",
+        "email_required",
+        "The email address cannot be left out.");
   }
 }

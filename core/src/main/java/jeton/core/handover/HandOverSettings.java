@@ -8,13 +8,20 @@ import jeton.core.problem.Problems;
 /**
  * The Hand over stop of an offer.
  *
+ * @param onTheSpot whether the answer to a sign-up hands it over at once, before any confirmation:
+ *     quick, but anybody can get it with any address
  * @param byEmail whether a delivery email goes out after confirming; somebody already on the list
  *     always gets one (S3)
  * @param page what the pass's own page says
  * @param runAgain whether the follow-up runs again for somebody who signs up again (S3)
  */
 public record HandOverSettings(
-    boolean byEmail, EmailContent email, PageWords page, PassLimits limits, RunAgain runAgain) {
+    boolean onTheSpot,
+    boolean byEmail,
+    EmailContent email,
+    PageWords page,
+    PassLimits limits,
+    RunAgain runAgain) {
 
   /** Notes what keeps this from being saved. */
   public void check(String path, Problems problems) {

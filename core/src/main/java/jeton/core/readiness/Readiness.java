@@ -5,12 +5,16 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.stream.IntStream;
 import jeton.core.confirm.ConfirmSettings;
+import jeton.core.display.Shape;
+import jeton.core.display.Trigger;
 import jeton.core.followup.Plan;
 import jeton.core.followup.Progress;
 import jeton.core.followup.Step;
 import jeton.core.form.Contrast;
+import jeton.core.form.FormSettings;
 import jeton.core.form.Looks;
 import jeton.core.handover.HandOverSettings;
 import jeton.core.mail.EmailContent;
@@ -20,6 +24,7 @@ import jeton.core.readiness.Finding.Stop;
 /** What would go wrong with an offer, worst first within each stop. */
 public final class Readiness {
   private static final Duration SOON = Duration.ofHours(1);
+  private static final Duration NOT_SEEN_FOR = Duration.ofDays(7);
 
   private final Facts facts;
   private final List<Finding> findings = new ArrayList<>();
@@ -33,13 +38,14 @@ public final class Readiness {
    *
    * @param files how many files a visitor would get
    * @param business what Setup knows
+   * @param forms what asks, the hosted page first
    * @param steps the follow-up in order, with what each email says
    * @param now moment and {@code zone} of a sign-up to judge timing by
    */
   public record Facts(
       int files,
       Business business,
-      Looks looks,
+      List<Asking> forms,
       ConfirmSettings confirm,
       HandOverSettings handOver,
       List<FollowUp> steps,
@@ -48,6 +54,14 @@ public final class Readiness {
 
   /** What Setup knows. */
   public record Business(String postalAddress, String senderName, String senderEmail) {}
+
+  /**
+   * A form.
+   *
+   * @param seenAt when a site last showed it; empty for never, and for the hosted page
+   */
+  public record Asking(
+      String key, Shape shape, boolean on, FormSettings settings, Optional<Instant> seenAt) {}
 
   /** A step and its email. */
   public record FollowUp(Step step, EmailContent email) {}
@@ -91,11 +105,70 @@ public final class Readiness {
   }
 
   private void lookAtAsk() {
-    Looks looks = facts.looks();
+    List<Asking> on = facts.forms().stream().filter(Asking::on).toList();
     when(
-        looks.inkContrast() < Contrast.ENOUGH || looks.buttonContrast() < Contrast.ENOUGH,
-        look(
-            "low_contrast", "The page's colours are too close to read easily.", Stop.ASK, "looks"));
+        on.isEmpty(),
+        look("no_form_on", "Every form is off, so nobody can sign up.", Stop.ASK, "forms"));
+    for (Asking form : on) {
+      Looks looks = form.settings().looks();
+      when(
+          looks.inkContrast() < Contrast.ENOUGH || looks.buttonContrast() < Contrast.ENOUGH,
+          look(
+              "low_contrast",
+              "The colours of “" + form.settings().name() + "” are too close to read easily.",
+              Stop.ASK,
+              "form-" + form.key()));
+      lookWhetherSeen(form);
+    }
+    lookForTwoThatInterrupt(on);
+  }
+
+  private void lookWhetherSeen(Asking form) {
+    if (form.shape() == Shape.FULL_PAGE) {
+      return;
+    }
+    String name = "“" + form.settings().name() + "”";
+    if (form.seenAt().isEmpty()) {
+      findings.add(
+          look(
+              "never_seen",
+              name + " was never seen on a site. Is it in its place, and the snippet too?",
+              Stop.ASK,
+              "form-" + form.key()));
+    } else if (form.seenAt().get().isBefore(facts.now().minus(NOT_SEEN_FOR))) {
+      findings.add(
+          look(
+              "not_seen_lately",
+              name + " was not seen on a site for 7 days.",
+              Stop.ASK,
+              "form-" + form.key()));
+    }
+  }
+
+  /** One form that interrupts is enough on any page; the other waits for a page of its own. */
+  private void lookForTwoThatInterrupt(List<Asking> on) {
+    List<Asking> interrupting =
+        on.stream()
+            .filter(form -> form.shape().interrupts())
+            .filter(form -> form.settings().display().trigger().kind() != Trigger.Kind.ON_CLICK)
+            .toList();
+    for (int i = 0; i < interrupting.size(); i++) {
+      for (int k = i + 1; k < interrupting.size(); k++) {
+        Asking one = interrupting.get(i);
+        Asking other = interrupting.get(k);
+        when(
+            one.settings().display().pages().meet(other.settings().display().pages()),
+            look(
+                "two_interrupt",
+                "“"
+                    + one.settings().name()
+                    + "” and “"
+                    + other.settings().name()
+                    + "” would interrupt on the same page. Only one of them shows.",
+                Stop.ASK,
+                "form-" + other.key()));
+      }
+    }
   }
 
   private void lookAtConfirm() {
@@ -115,12 +188,19 @@ public final class Readiness {
     boolean onPage = facts.confirm().on() && facts.confirm().opensIncentive();
     boolean byStep = ready().stream().anyMatch(step -> step.email().handsOver());
     when(
-        !onPage && !facts.handOver().byEmail() && !byStep,
+        !onPage && !facts.handOver().onTheSpot() && !facts.handOver().byEmail() && !byStep,
         look(
             "nothing_hands_over",
             "Nothing hands it over: neither the confirmed page nor an email.",
             Stop.HAND_OVER,
             "byEmail"));
+    when(
+        facts.handOver().onTheSpot() && facts.confirm().on(),
+        look(
+            "on_the_spot",
+            "It is handed over on the spot, so anybody gets it with any address.",
+            Stop.HAND_OVER,
+            "onTheSpot"));
     when(
         onPage && !facts.handOver().byEmail() && !byStep,
         look(

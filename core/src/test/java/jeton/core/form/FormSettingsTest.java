@@ -5,49 +5,63 @@ import static org.assertj.core.api.Assertions.within;
 
 import java.util.Collections;
 import java.util.List;
+import jeton.core.display.DisplayRules;
 import jeton.core.problem.Problem;
 import org.junit.jupiter.api.Test;
 
 class FormSettingsTest {
-  private static final FormField EMAIL = new FormField(FormField.Kind.EMAIL, "Email", "", true);
-  private static final FormField NAME =
-      new FormField(FormField.Kind.FIRST_NAME, "First name", "", false);
-  private static final Looks LOOKS = new Looks("#FBF8F1", "#1C2A26", "#16423C", "#FFFFFF");
+  private static final FormField EMAIL = FormField.email("Email", "");
+  private static final FormField NAME = FormField.of("first_name", "First name", false);
+  private static final Looks LOOKS = Looks.of("#FBF8F1", "#1C2A26", "#16423C", "#FFFFFF");
+  private static final FormSettings.Known KNOWN =
+      new FormSettings.Known(
+          List.of(
+              new FieldDefinition(
+                  "paper", FieldType.ONE_OF, "Which paper?", List.of("Laid", "Wove"))),
+          List.of("quireandthread.example"));
 
   private static FormSettings form(List<FormField> fields, List<String> points, Looks looks) {
     return new FormSettings(
-        "A plan",
-        "",
-        points,
-        "",
-        "",
+        "Form",
+        FormWords.plain("A plan", "", points, "Send it"),
+        FormPicture.NONE,
         fields,
-        new ConsentBox(false, false, ""),
-        "Send it",
         looks,
-        KnownVisitor.NOT_TOLD);
+        Opening.PLAIN,
+        Afterwards.PLAIN,
+        DisplayRules.CALM);
+  }
+
+  private static List<String> codes(FormSettings form) {
+    return form.check(KNOWN).stream().map(Problem::code).toList();
   }
 
   @Test
   void aPlainForm_isFine() {
-    assertThat(form(List.of(NAME, EMAIL), List.of("one"), LOOKS).check()).isEmpty();
+    FormField paper = FormField.of("paper", "Which paper?", true);
+    FormField consent = FormField.consent("Letters now and then", true);
+    assertThat(codes(form(List.of(NAME, EMAIL, paper, consent), List.of("one"), LOOKS))).isEmpty();
   }
 
   @Test
   void everyFault_isToldAtOnce() {
-    Looks odd = new Looks("white", "#1C2A26", "#16423C", "#FFFFFF");
-    FormSettings form = form(List.of(NAME, NAME), Collections.nCopies(9, "x"), odd);
-    assertThat(form.check())
-        .extracting(Problem::code)
+    Looks odd = Looks.of("white", "#1C2A26", "#16423C", "#FFFFFF");
+    assertThat(codes(form(List.of(NAME, NAME), Collections.nCopies(9, "x"), odd)))
         .contains("too_many", "one_email", "asked_twice", "not_a_colour");
   }
 
   @Test
   void email_cannotBeLeftOut() {
-    FormField optional = new FormField(FormField.Kind.EMAIL, "Email", "", false);
-    assertThat(form(List.of(optional), List.of(), LOOKS).check())
-        .extracting(Problem::code)
-        .containsExactly("email_required");
+    FormField optional = FormField.of("email", "Email", false);
+    assertThat(codes(form(List.of(optional), List.of(), LOOKS))).containsExactly("email_required");
+  }
+
+  @Test
+  void aFieldThatIsGone_andAConsentWithoutWords_areTold() {
+    FormField gone = FormField.of("shoe_size", "Shoe size", false);
+    FormField empty = FormField.consent(" ", true);
+    assertThat(codes(form(List.of(EMAIL, gone, empty), List.of(), LOOKS)))
+        .containsExactly("unknown_field", "empty");
   }
 
   @Test

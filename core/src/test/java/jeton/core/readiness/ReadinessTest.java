@@ -6,12 +6,21 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import jeton.core.confirm.ConfirmSettings;
+import jeton.core.display.DisplayRules;
+import jeton.core.display.Shape;
 import jeton.core.followup.RunAgain;
 import jeton.core.followup.Step;
 import jeton.core.followup.StepTiming;
 import jeton.core.followup.Wait;
+import jeton.core.form.Afterwards;
+import jeton.core.form.FormField;
+import jeton.core.form.FormPicture;
+import jeton.core.form.FormSettings;
+import jeton.core.form.FormWords;
 import jeton.core.form.Looks;
+import jeton.core.form.Opening;
 import jeton.core.form.PageWords;
 import jeton.core.handover.HandOverSettings;
 import jeton.core.handover.PassLimits;
@@ -20,6 +29,7 @@ import jeton.core.mail.EmailContent;
 import org.junit.jupiter.api.Test;
 
 class ReadinessTest {
+  private static final Instant NOW = Instant.parse("2026-11-24T10:00:00Z");
   private static final PageWords WORDS = new PageWords("h", "t");
   private static final EmailContent PLAIN =
       new EmailContent("Subject", "", "<p>x</p>", EmailButton.NONE);
@@ -34,6 +44,9 @@ class ReadinessTest {
   private boolean byEmail = true;
   private EmailContent confirmEmail = PLAIN;
   private String ink = "#1C2A26";
+  private boolean formsOn = true;
+  private boolean onTheSpot = false;
+  private final List<Readiness.Asking> forms = new ArrayList<>();
   private final List<Readiness.FollowUp> steps = new ArrayList<>();
 
   private List<String> codes() {
@@ -45,12 +58,34 @@ class ReadinessTest {
         new Readiness.Facts(
             files,
             new Readiness.Business(postalAddress, "Quire & Thread", sender),
-            new Looks("#FBF8F1", ink, "#16423C", "#FFFFFF"),
+            forms(),
             new ConfirmSettings(confirmation, confirmEmail, WORDS, WORDS, 7, opens),
-            new HandOverSettings(byEmail, HANDING_OVER, WORDS, PassLimits.NONE, RunAgain.NEVER),
+            new HandOverSettings(
+                onTheSpot, byEmail, HANDING_OVER, WORDS, PassLimits.NONE, RunAgain.NEVER),
             steps,
-            Instant.parse("2026-11-24T10:00:00Z"),
+            NOW,
             ZoneId.of("Europe/Dublin")));
+  }
+
+  private List<Readiness.Asking> forms() {
+    List<Readiness.Asking> all = new ArrayList<>(forms);
+    all.add(0, form("page", Shape.FULL_PAGE, DisplayRules.IN_PAGE, Optional.empty()));
+    return all;
+  }
+
+  private Readiness.Asking form(
+      String key, Shape shape, DisplayRules display, Optional<Instant> seenAt) {
+    FormSettings settings =
+        new FormSettings(
+            key,
+            FormWords.plain("h", "", List.of(), "b"),
+            FormPicture.NONE,
+            List.of(FormField.email("Email", "")),
+            Looks.of("#FBF8F1", ink, "#16423C", "#FFFFFF"),
+            Opening.PLAIN,
+            Afterwards.PLAIN,
+            display);
+    return new Readiness.Asking(key, shape, formsOn, settings, seenAt);
   }
 
   private void step(boolean ready, int minutes, EmailContent email) {
@@ -63,6 +98,33 @@ class ReadinessTest {
   void aWholeOffer_hasNothingToLookAt() {
     step(true, 60, PLAIN);
     assertThat(codes()).isEmpty();
+  }
+
+  @Test
+  void forms_neverSeen_orNotLately_areFound() {
+    forms.add(form("a", Shape.IN_PAGE, DisplayRules.IN_PAGE, Optional.empty()));
+    forms.add(form("b", Shape.BAR, DisplayRules.CALM, Optional.of(NOW.minusSeconds(8 * 86_400))));
+    forms.add(form("c", Shape.BAR, DisplayRules.CALM, Optional.of(NOW.minusSeconds(6 * 86_400))));
+    assertThat(codes()).containsExactly("never_seen", "not_seen_lately");
+  }
+
+  @Test
+  void twoFormsThatInterruptOnOnePage_areFound() {
+    forms.add(form("a", Shape.POP_UP, DisplayRules.CALM, Optional.of(NOW)));
+    forms.add(form("b", Shape.SLIDE_IN, DisplayRules.CALM, Optional.of(NOW)));
+    assertThat(codes()).containsExactly("two_interrupt");
+  }
+
+  @Test
+  void everyFormOff_isFound() {
+    formsOn = false;
+    assertThat(codes()).containsExactly("no_form_on");
+  }
+
+  @Test
+  void handingOverOnTheSpot_isWorthALook() {
+    onTheSpot = true;
+    assertThat(codes()).containsExactly("on_the_spot");
   }
 
   @Test

@@ -9,6 +9,7 @@ import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.config.annotation.CorsRegistry;
 import org.springframework.web.servlet.config.annotation.ResourceHandlerRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 import org.springframework.web.servlet.view.RedirectView;
@@ -42,6 +43,12 @@ class AppPages {
           .addResourceHandler("/ui/assets/**")
           .addResourceLocations("classpath:/META-INF/resources/ui/assets/")
           .setCacheControl(CacheControl.maxAge(Duration.ofDays(365)).cachePublic().immutable());
+    }
+
+    /** Forms on other sites fetch our typeface and pictures. */
+    @Override
+    public void addCorsMappings(CorsRegistry registry) {
+      registry.addMapping("/assets/**").allowedOrigins("*").allowedMethods("GET");
     }
   }
 }

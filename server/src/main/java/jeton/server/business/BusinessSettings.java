@@ -5,10 +5,12 @@ import java.util.List;
 import java.util.Map;
 import jeton.core.followup.SendTimes;
 import jeton.core.form.Contrast;
+import jeton.core.form.FieldDefinition;
 import jeton.core.mail.FillIn;
 import jeton.core.problem.Problem;
 import jeton.core.problem.Problems;
 import jeton.core.signup.EmailAddress;
+import jeton.core.signup.VisitorChecks;
 
 /**
  * Who the business is.
@@ -18,6 +20,8 @@ import jeton.core.signup.EmailAddress;
  * @param zone IANA name; every local computation without a zone of its own is made in it
  * @param palette up to eight colours {@code #RRGGBB} to choose from
  * @param logo content hash of a picture; empty for none
+ * @param fields the business's own, which its forms can ask
+ * @param checks how people are told from robots
  * @param whenUnknown words per fill-in name for people of whom it is not known (F1)
  */
 public record BusinessSettings(
@@ -29,7 +33,11 @@ public record BusinessSettings(
     String zone,
     List<String> palette,
     String logo,
-    Map<String, String> whenUnknown) {
+    Map<String, String> whenUnknown,
+    List<FieldDefinition> fields,
+    VisitorChecks checks) {
+
+  private static final int MOST_FIELDS = 40;
 
   /** What a fresh install starts from. */
   static final BusinessSettings BLANK =
@@ -42,11 +50,15 @@ public record BusinessSettings(
           "UTC",
           List.of("#16423C", "#B07A2A", "#FBF8F1", "#1C2A26"),
           "",
-          Map.of("first_name", "there"));
+          Map.of("first_name", "there"),
+          List.of(),
+          VisitorChecks.USUAL);
 
   public BusinessSettings {
     palette = List.copyOf(palette);
     whenUnknown = Map.copyOf(whenUnknown);
+    fields = fields == null ? List.of() : List.copyOf(fields);
+    checks = checks == null ? VisitorChecks.USUAL : checks;
   }
 
   /** The zone as the JDK knows it. */
@@ -85,7 +97,18 @@ public record BusinessSettings(
               "unknown_fill_in",
               "There is no fill-in called " + key + ".");
         });
+    checkFields(problems);
     return problems.list();
+  }
+
+  private void checkFields(Problems problems) {
+    problems.when(
+        fields.size() > MOST_FIELDS, "fields", "too_many", "At most 40 fields of your own.");
+    long different = fields.stream().map(FieldDefinition::key).distinct().count();
+    problems.when(different != fields.size(), "fields", "twice", "Two fields have the same name.");
+    for (int i = 0; i < fields.size(); i++) {
+      fields.get(i).check("fields[" + i + "]", problems);
+    }
   }
 
   private static void address(String value, String field, Problems problems) {

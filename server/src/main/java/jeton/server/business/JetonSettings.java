@@ -10,6 +10,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param home folder for files
  * @param publicUrl where visitors reach this install, without a slash at the end; empty: as each
  *     request came in, and for emails http://127.0.0.1 with the port
+ * @param verifierUrl address of a service that is asked whether an address works; empty for none
  * @param smtpUrl used until Setup says otherwise; empty for none
  */
 @ConfigurationProperties("jeton")
@@ -19,4 +20,5 @@ public record JetonSettings(
     @DefaultValue("") String smtpUrl,
     @DefaultValue("") String ownerEmail,
     @DefaultValue("") String ownerPassword,
+    @DefaultValue("") String verifierUrl,
     @DefaultValue("system") String clock) {}

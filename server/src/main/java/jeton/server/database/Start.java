@@ -42,6 +42,7 @@ public final class Start {
     }
     set(properties, "jeton.public-url", "JETON_PUBLIC_URL");
     set(properties, "jeton.smtp-url", "JETON_SMTP_URL");
+    set(properties, "jeton.verifier-url", "JETON_VERIFIER_URL");
     set(properties, "jeton.owner-email", "JETON_OWNER_EMAIL");
     set(properties, "jeton.owner-password", "JETON_OWNER_PASSWORD");
     properties.putAll(more);

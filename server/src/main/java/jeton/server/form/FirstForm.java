@@ -1,33 +1,40 @@
 package jeton.server.form;
 
 import java.util.List;
-import jeton.core.form.ConsentBox;
+import jeton.core.display.DisplayRules;
+import jeton.core.form.Afterwards;
 import jeton.core.form.Contrast;
 import jeton.core.form.FormField;
+import jeton.core.form.FormPicture;
 import jeton.core.form.FormSettings;
-import jeton.core.form.KnownVisitor;
+import jeton.core.form.FormWords;
 import jeton.core.form.Looks;
+import jeton.core.form.Opening;
 
 /** The words and looks a new hosted page starts with. */
 final class FirstForm {
   private FirstForm() {}
 
   static FormSettings of(String offerName, List<String> palette) {
+    return new FormSettings(
+        "Hosted page",
+        FormWords.plain(offerName, "<p>Tell us where to send it.</p>", List.of(), "Send it to me"),
+        FormPicture.NONE,
+        List.of(
+            FormField.of("first_name", "First name", false),
+            FormField.email("Email", ""),
+            FormField.consent(
+                "Send me this and the odd email after it. I can leave at any time.", true)),
+        looks(palette),
+        Opening.PLAIN,
+        Afterwards.PLAIN,
+        DisplayRules.IN_PAGE);
+  }
+
+  /** Ours, with the first colour of the palette on the button. */
+  static Looks looks(List<String> palette) {
     String button = palette.isEmpty() ? "#16423C" : palette.get(0);
     String buttonInk = Contrast.ratio("#FFFFFF", button) >= Contrast.ENOUGH ? "#FFFFFF" : "#1C2A26";
-    return new FormSettings(
-        offerName,
-        "Tell us where to send it.",
-        List.of(),
-        "",
-        "",
-        List.of(
-            new FormField(FormField.Kind.FIRST_NAME, "First name", "", false),
-            new FormField(FormField.Kind.EMAIL, "Email", "", true)),
-        new ConsentBox(
-            true, true, "Send me this and the odd email after it. I can leave at any time."),
-        "Send it to me",
-        new Looks("#FBF8F1", "#1C2A26", button, buttonInk),
-        KnownVisitor.NOT_TOLD);
+    return Looks.of("#FBF8F1", "#1C2A26", button, buttonInk);
   }
 }

@@ -1,11 +1,18 @@
 package jeton.server.form;
 
+import java.net.URI;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import jeton.core.display.Shape;
 import jeton.core.form.Looks;
 import jeton.core.form.PageWords;
 import jeton.server.business.Business;
 import jeton.server.offer.Offer;
 import jeton.server.page.Page;
 import jeton.server.page.Pages;
+import org.altcha.altcha.Altcha;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Component;
@@ -15,31 +22,102 @@ import org.springframework.stereotype.Component;
 class FormPages {
   private final Pages pages;
   private final Business business;
+  private final FormRenderer renderer;
 
-  FormPages(Pages pages, Business business) {
+  FormPages(Pages pages, Business business, FormRenderer renderer) {
     this.pages = pages;
     this.business = business;
+    this.renderer = renderer;
   }
 
-  ResponseEntity<String> show(HttpStatus status, Form form, OfferPage.Typed typed) {
-    return pages.answer(
-        status,
-        "offer",
-        OfferPage.model(business.now().settings(), form.key(), form.settings(), typed));
+  ResponseEntity<String> fresh(Offer offer, Form form) {
+    return show(HttpStatus.OK, offer, form, renderer.fresh());
+  }
+
+  /** The form on a page of ours: the hosted one, or one it is put right on. */
+  ResponseEntity<String> show(HttpStatus status, Offer offer, Form form, FormPart.Typed typed) {
+    Map<String, Object> model =
+        Page.frame(
+            business.now().settings(), form.settings().looks(), form.settings().words().headline());
+    model.putAll(renderer.model(offer, alone(form), typed));
+    return pages.answer(status, "offer", model, new Pages.Openness("'self'", leadsTo(form)));
+  }
+
+  /** A form that hung over a page has no page to hang over here. */
+  private static Form alone(Form form) {
+    return form.shape() == Shape.FULL_PAGE
+        ? form
+        : new Form(
+            form.id(),
+            form.offerId(),
+            form.key(),
+            Shape.IN_PAGE,
+            form.on(),
+            form.createdAt(),
+            form.settings(),
+            form.version());
+  }
+
+  /** The form alone, for a frame on any site. */
+  ResponseEntity<String> framed(Offer offer, Form form) {
+    Map<String, Object> model = renderer.model(offer, alone(form), renderer.fresh());
+    model.put("base", renderer.base());
+    return pages.answer(HttpStatus.OK, "frame", model, new Pages.Openness("*", leadsTo(form)));
   }
 
   /**
    * What the visitor reads after signing up; the same for everybody unless the owner says so (S6).
    */
   static PageWords afterwards(Offer offer, Form form, boolean alreadyOnTheList) {
-    if (alreadyOnTheList && form.settings().known().said()) {
-      return form.settings().known().words();
+    var afterwards = form.settings().afterwards();
+    if (alreadyOnTheList && afterwards.known().said()) {
+      return afterwards.known().words();
+    }
+    if (!afterwards.message().heading().isBlank()) {
+      return afterwards.message();
     }
     var confirm = offer.settings().confirm();
     // With confirmation off there is no button to wait for: the confirmed words are the true ones.
     return confirm.on()
         ? confirm.waiting()
         : new PageWords(confirm.confirmed().heading(), "It is on its way to you by email.");
+  }
+
+  ResponseEntity<String> after(Offer offer, Form form, boolean known, Optional<String> pass) {
+    PageWords words = afterwards(offer, form, known);
+    Map<String, Object> model =
+        Page.words(business.now().settings(), form.settings().looks(), words);
+    model.put("files", pass.map(token -> renderer.files(offer, token)).orElse(List.of()));
+    return pages.answer(HttpStatus.OK, "words", model);
+  }
+
+  /** A moment's work for the browser, then what was typed is sent again by itself. */
+  ResponseEntity<String> check(Form form, Map<String, String> values, Altcha.Challenge challenge) {
+    Map<String, Object> model =
+        Page.words(
+            business.now().settings(),
+            form.settings().looks(),
+            new PageWords(
+                "One moment",
+                "Your browser is showing that you are not a robot. Nothing you typed is lost."));
+    Map<String, String> task = new HashMap<>();
+    task.put("salt", challenge.salt);
+    task.put("challenge", challenge.challenge);
+    task.put("signature", challenge.signature);
+    task.put("algorithm", challenge.algorithm);
+    task.put("most", Long.toString(challenge.maxnumber));
+    model.put(
+        "check",
+        Map.of(
+            "to",
+            "/p/forms/" + form.key() + "/signups",
+            "task",
+            task,
+            "values",
+            values.entrySet().stream()
+                .map(value -> Map.of("name", value.getKey(), "value", value.getValue()))
+                .toList()));
+    return pages.answer(HttpStatus.OK, "words", model);
   }
 
   ResponseEntity<String> closed(Form form) {
@@ -49,7 +127,7 @@ class FormPages {
         new PageWords(
             "This is resting",
             "“"
-                + form.settings().headline()
+                + form.settings().words().headline()
                 + "” takes no sign-ups at the moment. Links you already have go on working."));
   }
 
@@ -69,7 +147,17 @@ class FormPages {
             "There is nothing here", "The address may be mistyped, or the offer is over."));
   }
 
-  ResponseEntity<String> words(HttpStatus status, Looks looks, PageWords words) {
+  private ResponseEntity<String> words(HttpStatus status, Looks looks, PageWords words) {
     return pages.answer(status, "words", Page.words(business.now().settings(), looks, words));
+  }
+
+  /** The origin a plain form's answer may lead on to. */
+  private static String leadsTo(Form form) {
+    var afterwards = form.settings().afterwards();
+    if (!afterwards.goesOn()) {
+      return "";
+    }
+    URI address = URI.create(afterwards.address());
+    return address.getScheme() + "://" + address.getRawAuthority();
   }
 }

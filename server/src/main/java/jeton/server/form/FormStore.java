@@ -1,30 +1,44 @@
 package jeton.server.form;
 
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import jeton.core.display.Shape;
 import jeton.core.form.FormSettings;
 import jeton.server.database.Documents;
+import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.GeneratedKeyHolder;
 
 /** Forms and how often they were seen. */
 final class FormStore {
   private static final String ADD =
       """
-      INSERT INTO form (offer_id, form_key, shape, settings, version)
-      VALUES (:offerId, :key, :shape, :settings, 1)
+      INSERT INTO form (offer_id, form_key, shape, is_on, created_at, settings, version)
+      VALUES (:offerId, :key, :shape, :on, :now, :settings, 1)
       """;
-
   private static final String ALL =
-      "SELECT id, offer_id, form_key, shape, settings, version FROM form ORDER BY id";
-
+      "SELECT id, offer_id, form_key, shape, is_on, created_at, settings, version FROM form ORDER BY id";
   private static final String SAVE =
       "UPDATE form SET settings = :settings, version = version + 1 WHERE id = :id AND version = :version";
-
+  private static final String TURN = "UPDATE form SET is_on = :on WHERE id = :id";
+  private static final String FORGET_VIEWS = "DELETE FROM form_view WHERE form_id = :id";
+  private static final String REMOVE =
+      "DELETE FROM form WHERE id = :id AND NOT EXISTS (SELECT 1 FROM sign_up WHERE form_id = :id)";
   private static final String ADD_VIEWS =
       """
       INSERT INTO form_view (form_id, day, views) VALUES (:formId, :day, :views)
           ON DUPLICATE KEY UPDATE views = views + VALUES(views)
+      """;
+  private static final String COUNTS =
+      """
+      SELECT f.id,
+             COALESCE((SELECT SUM(v.views) FROM form_view v WHERE v.form_id = f.id), 0) AS views,
+             (SELECT COUNT(DISTINCT s.person_id) FROM sign_up s WHERE s.form_id = f.id) AS sign_ups
+        FROM form f
+       WHERE f.offer_id = :offerId
       """;
 
   private final JdbcClient db;
@@ -35,27 +49,21 @@ final class FormStore {
     this.documents = documents;
   }
 
-  void add(long offerId, String key, String shape, FormSettings settings) {
+  long add(Form form) {
+    GeneratedKeyHolder id = new GeneratedKeyHolder();
     db.sql(ADD)
-        .param("offerId", offerId)
-        .param("key", key)
-        .param("shape", shape)
-        .param("settings", documents.write(settings))
-        .update();
+        .param("offerId", form.offerId())
+        .param("key", form.key())
+        .param("shape", form.shape().name())
+        .param("on", form.on())
+        .param("now", Utc.bind(form.createdAt()))
+        .param("settings", documents.write(form.settings()))
+        .update(id);
+    return id.getKey().longValue();
   }
 
   List<Form> all() {
-    return db.sql(ALL)
-        .query(
-            (row, n) ->
-                new Form(
-                    row.getLong("id"),
-                    row.getLong("offer_id"),
-                    row.getString("form_key"),
-                    row.getString("shape"),
-                    documents.read(row.getString("settings"), FormSettings.class),
-                    row.getInt("version")))
-        .list();
+    return db.sql(ALL).query(this::form).list();
   }
 
   /** False when somebody saved in between. */
@@ -68,6 +76,16 @@ final class FormStore {
             .update();
   }
 
+  void turn(long id, boolean on) {
+    db.sql(TURN).param("id", id).param("on", on).update();
+  }
+
+  /** False when somebody signed up by it: then it is evidence and stays. */
+  boolean remove(long id) {
+    db.sql(FORGET_VIEWS).param("id", id).update();
+    return 1 == db.sql(REMOVE).param("id", id).update();
+  }
+
   void addViews(LocalDate day, Map<Long, Long> views) {
     views.forEach(
         (formId, count) ->
@@ -76,5 +94,26 @@ final class FormStore {
                 .param("day", day)
                 .param("views", count)
                 .update());
+  }
+
+  List<Forms.Counts> counts(long offerId) {
+    return db.sql(COUNTS)
+        .param("offerId", offerId)
+        .query(
+            (row, n) ->
+                new Forms.Counts(row.getLong("id"), row.getLong("views"), row.getLong("sign_ups")))
+        .list();
+  }
+
+  private Form form(ResultSet row, int n) throws SQLException {
+    return new Form(
+        row.getLong("id"),
+        row.getLong("offer_id"),
+        row.getString("form_key"),
+        Shape.valueOf(row.getString("shape")),
+        row.getBoolean("is_on"),
+        Utc.read(row, "created_at"),
+        documents.read(row.getString("settings"), FormSettings.class),
+        row.getInt("version"));
   }
 }

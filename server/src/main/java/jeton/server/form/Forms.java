@@ -1,7 +1,13 @@
 package jeton.server.form;
 
+import java.time.Clock;
+import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import jeton.core.display.Shape;
 import jeton.core.form.FormSettings;
 import jeton.server.business.Business;
 import jeton.server.database.ConfigurationVersion;
@@ -10,53 +16,109 @@ import jeton.server.offer.OfferMade;
 import jeton.server.problem.ChangedMeanwhile;
 import jeton.server.problem.NotThere;
 import jeton.server.problem.Refused;
+import jeton.server.site.Sites;
 import jeton.server.token.Tokens;
 import org.springframework.context.event.EventListener;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Forms: saved by the owner, read from memory by visitors. */
+/** Forms: made and saved by the owner, read from memory by visitors. */
 @Service
 public class Forms {
   private static final int KEY_LENGTH = 16;
+  private static final int MOST_FORMS = 40;
   private final FormStore store;
   private final Business business;
+  private final Sites sites;
   private final ConfigurationVersion configuration;
-  private volatile Optional<List<Form>> known = Optional.empty();
+  private final Clock clock;
+  private volatile Optional<Known> known = Optional.empty();
 
-  Forms(JdbcClient db, Documents documents, Business business, ConfigurationVersion configuration) {
+  Forms(JdbcClient db, Documents documents, Around around, Clock clock) {
     this.store = new FormStore(db, documents);
-    this.business = business;
-    this.configuration = configuration;
+    this.business = around.business();
+    this.sites = around.sites();
+    this.configuration = around.configuration();
+    this.clock = clock;
     configuration.onChange(() -> known = Optional.empty());
   }
 
+  /** What forms are checked against, and who hears of a change. */
+  @org.springframework.stereotype.Component
+  record Around(Business business, Sites sites, ConfigurationVersion configuration) {}
+
+  /** How often a form was seen, and how many people signed up by it. */
+  public record Counts(long formId, long views, long signUps) {}
+
+  private record Known(List<Form> all, Map<String, Form> byKey) {}
+
   @EventListener
   void offerMade(OfferMade made) {
-    FormSettings first =
-        FirstForm.of(made.offer().settings().name(), business.now().settings().palette());
-    store.add(made.offer().id(), Tokens.random().substring(0, KEY_LENGTH), Form.HOSTED, first);
+    add(
+        made.offer().id(),
+        Shape.FULL_PAGE,
+        true,
+        FirstForm.of(made.offer().settings().name(), business.now().settings().palette()));
   }
 
-  /** The form on the offer's own page, as saved. */
-  public Form hosted(long offerId) {
+  /** The forms of an offer, the hosted page first. */
+  public List<Form> of(long offerId) {
+    return store.all().stream().filter(form -> form.offerId() == offerId).toList();
+  }
+
+  /** A form that must exist. */
+  public Form get(long formId) {
     return store.all().stream()
-        .filter(form -> form.offerId() == offerId && form.shape().equals(Form.HOSTED))
+        .filter(form -> form.id() == formId)
         .findFirst()
         .orElseThrow(() -> new NotThere("This form"));
   }
 
+  /** The form on the offer's own page, as saved. */
+  public Form hosted(long offerId) {
+    return of(offerId).stream()
+        .filter(form -> form.shape() == Shape.FULL_PAGE)
+        .findFirst()
+        .orElseThrow(() -> new NotThere("This form"));
+  }
+
+  /** Every form, from memory. */
+  public List<Form> remembered() {
+    return known().all();
+  }
+
   /** The form on the offer's own page, from memory. */
   public Optional<Form> rememberedHosted(long offerId) {
-    return known().stream()
-        .filter(form -> form.offerId() == offerId && form.shape().equals(Form.HOSTED))
+    return known().all().stream()
+        .filter(form -> form.offerId() == offerId && form.shape() == Shape.FULL_PAGE)
         .findFirst();
   }
 
   /** A form by its key, from memory. */
   public Optional<Form> rememberedByKey(String key) {
-    return known().stream().filter(form -> form.key().equals(key)).findFirst();
+    return Optional.ofNullable(known().byKey().get(key));
+  }
+
+  /** Views and sign-ups of an offer's forms. */
+  public List<Counts> counts(long offerId) {
+    return store.counts(offerId);
+  }
+
+  /** Makes a form; it is off until the owner turns it on. */
+  @Transactional
+  public Form make(long offerId, Shape shape, FormSettings settings) {
+    if (shape == Shape.FULL_PAGE) {
+      throw new Refused("shape", "one_page", "An offer has one page of its own. Change that one.");
+    }
+    if (of(offerId).size() >= MOST_FORMS) {
+      throw new Refused("shape", "too_many", "An offer has at most 40 forms. Take one out.");
+    }
+    FormSettings clean = FormText.cleaned(settings);
+    Refused.unlessNone(clean.check(checkedAgainst()));
+    long id = add(offerId, shape, false, clean);
+    configuration.changed();
+    return get(id);
   }
 
   /**
@@ -65,20 +127,58 @@ public class Forms {
    * @param version the one the change was made from
    */
   @Transactional
-  public Form save(long offerId, int version, FormSettings settings) {
-    Refused.unlessNone(settings.check());
-    Form form = hosted(offerId);
-    if (!store.save(form.id(), version, settings)) {
+  public Form save(long formId, int version, FormSettings settings) {
+    FormSettings clean = FormText.cleaned(settings);
+    Refused.unlessNone(clean.check(checkedAgainst()));
+    get(formId);
+    if (!store.save(formId, version, clean)) {
       throw new ChangedMeanwhile("This form");
     }
     configuration.changed();
-    return hosted(offerId);
+    return get(formId);
   }
 
-  private List<Form> known() {
-    Optional<List<Form>> forms = known;
+  /** Turns a form on or off. */
+  @Transactional
+  public Form turn(long formId, boolean on) {
+    get(formId);
+    store.turn(formId, on);
+    configuration.changed();
+    return get(formId);
+  }
+
+  /** Takes out a form by which nobody signed up. */
+  @Transactional
+  public void remove(long formId) {
+    Form form = get(formId);
+    if (form.shape() == Shape.FULL_PAGE) {
+      throw new Refused("shape", "one_page", "The offer's own page stays. Turn it off instead.");
+    }
+    if (!store.remove(formId)) {
+      throw new Refused(
+          "shape", "has_sign_ups", "People signed up by this form. Turn it off instead.");
+    }
+    configuration.changed();
+  }
+
+  FormSettings.Known checkedAgainst() {
+    return new FormSettings.Known(business.now().settings().fields(), sites.hosts());
+  }
+
+  private long add(long offerId, Shape shape, boolean on, FormSettings settings) {
+    String key = Tokens.random().substring(0, KEY_LENGTH);
+    Instant now = clock.instant();
+    return store.add(new Form(0, offerId, key, shape, on, now, settings, 1));
+  }
+
+  private Known known() {
+    Optional<Known> forms = known;
     if (forms.isEmpty()) {
-      forms = Optional.of(store.all());
+      List<Form> all = store.all();
+      forms =
+          Optional.of(
+              new Known(
+                  all, all.stream().collect(Collectors.toMap(Form::key, Function.identity()))));
       known = forms;
     }
     return forms.get();

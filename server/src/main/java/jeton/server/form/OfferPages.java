@@ -5,14 +5,13 @@ import jeton.core.offer.OfferState;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
 import jeton.server.problem.NotThere;
-import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** An offer's hosted page, and the page it leads to. */
+/** An offer's hosted page, the page it leads to, and forms for a frame. */
 @RestController
 class OfferPages {
   private final Offers offers;
@@ -34,19 +33,50 @@ class OfferPages {
     if (form.isEmpty() || offer.get().state() == OfferState.DRAFT) {
       return pages.nothingHere();
     }
-    if (offer.get().state() != OfferState.LIVE) {
+    if (offer.get().state() != OfferState.LIVE || !form.get().on()) {
       return pages.closed(form.get());
     }
     views.seen(form.get().id());
-    return pages.show(HttpStatus.OK, form.get(), OfferPage.Typed.NOTHING);
+    return pages.fresh(offer.get(), form.get());
   }
 
+  /**
+   * The page after a sign-up.
+   *
+   * @param form key of the form that was sent; the hosted one unless named
+   * @param pass token of a pass given on the spot
+   */
   @GetMapping("/o/{slug}/thanks")
   ResponseEntity<String> thanks(
-      @PathVariable String slug, @RequestParam(defaultValue = "false") boolean known) {
+      @PathVariable String slug,
+      @RequestParam(defaultValue = "false") boolean known,
+      @RequestParam Optional<String> form,
+      @RequestParam Optional<String> pass) {
     Offer offer = offers.bySlug(slug).orElseThrow(() -> new NotThere("This offer"));
-    Form form = forms.rememberedHosted(offer.id()).orElseThrow(() -> new NotThere("This form"));
-    return pages.words(
-        HttpStatus.OK, form.settings().looks(), FormPages.afterwards(offer, form, known));
+    Form sent =
+        form.flatMap(forms::rememberedByKey)
+            .filter(found -> found.offerId() == offer.id())
+            .or(() -> forms.rememberedHosted(offer.id()))
+            .orElseThrow(() -> new NotThere("This form"));
+    return pages.after(offer, sent, known, pass.filter(OfferPages::isToken));
+  }
+
+  /** A form alone, for a frame. */
+  @GetMapping("/f/{key}")
+  ResponseEntity<String> frame(@PathVariable String key) {
+    Optional<Form> form = forms.rememberedByKey(key);
+    if (form.isEmpty()) {
+      return pages.gone();
+    }
+    Offer offer = offers.remembered(form.get().offerId());
+    if (offer.state() != OfferState.LIVE || !form.get().on()) {
+      return pages.closed(form.get());
+    }
+    views.seen(form.get().id());
+    return pages.framed(offer, form.get());
+  }
+
+  private static boolean isToken(String text) {
+    return text.matches("[A-Za-z0-9_-]{27}");
   }
 }

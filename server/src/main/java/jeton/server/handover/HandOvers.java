@@ -2,8 +2,10 @@ package jeton.server.handover;
 
 import java.time.Clock;
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
 import jeton.core.handover.HandOverSettings;
+import jeton.core.signup.SignUpDecision;
 import jeton.server.followup.Runs;
 import jeton.server.history.History;
 import jeton.server.mail.DeliveryListener;
@@ -55,6 +57,36 @@ public class HandOvers implements DeliveryListener {
       outbox.add(OutgoingEmail.delivery(personId, offer.id(), now));
     }
     runs.start(offer.id(), personId, settings.runAgain());
+  }
+
+  /**
+   * Hands over in the very answer to a sign-up, in the caller's transaction. The answer is the same
+   * for everybody (S6), so whoever the owner blocked gets a pass too, and nothing is noted.
+   *
+   * @return the token of a pass
+   */
+  public String onTheSpot(Offer offer, long personId, SignUpDecision decision) {
+    Passes.Holder holder = new Passes.Holder(personId, offer.id());
+    if (decision != SignUpDecision.HAND_OVER) {
+      // Handing over by email issued one already; here the answer is the first to.
+      passes.issue(holder, offer.settings().handOver().limits());
+    }
+    if (decision == SignUpDecision.ASK_TO_CONFIRM) {
+      history.note(
+          History.Event.of(
+              clock.instant(),
+              History.Kind.HANDED_OVER,
+              personId,
+              offer.id(),
+              offer.settings().name()));
+    }
+    return linkAgain(offer, personId).orElseThrow();
+  }
+
+  /** Another link to the newest pass of somebody who has one. */
+  public Optional<String> linkAgain(Offer offer, long personId) {
+    Passes.Holder holder = new Passes.Holder(personId, offer.id());
+    return Optional.ofNullable(passes.newLinks(List.of(holder)).get(holder));
   }
 
   /** Sends a fresh link: a new pass with limits counted from now (P3). */

@@ -1,6 +1,7 @@
 package jeton.server.mail;
 
 import java.time.Clock;
+import java.util.List;
 import java.util.Optional;
 import jeton.core.mail.EmailButton;
 import jeton.core.mail.EmailContent;
@@ -43,6 +44,14 @@ class MailApi {
 
   record TestEmail(String to) {}
 
+  /**
+   * What is to be told.
+   *
+   * @param form the form's name
+   * @param lines to paste
+   */
+  record Instructions(String to, String form, List<String> lines) {}
+
   record TestResult(boolean sent, String said) {}
 
   record TriedAgain(int emails) {}
@@ -69,12 +78,56 @@ class MailApi {
         content.subject(), content.preview(), BodyHtml.cleaned(content.body()), content.button());
   }
 
-  /** Sends at once, past the outbox, so that the mail server's answer can be shown. */
   @PostMapping("/test")
   TestResult test(@RequestBody TestEmail test) {
+    return sendNow(
+        test.to(),
+        new EmailContent(
+            "A test from {{business_name}}",
+            "Your mail server works",
+            "<p>This is a test. It left through your mail server and reached you.</p>",
+            EmailButton.NONE));
+  }
+
+  /** Tells whoever looks after the owner's site what to paste where. */
+  @PostMapping("/instructions")
+  TestResult instructions(@RequestBody Instructions instructions) {
+    StringBuilder body =
+        new StringBuilder("<p>Hello,</p><p>please put the form “")
+            .append(escaped(instructions.form()))
+            .append(
+                "” of {{business_name}} on the site. These are the lines; each goes in once.</p>");
+    for (String line : instructions.lines()) {
+      String where =
+          line.startsWith("<script")
+              ? "In the head of every page:"
+              : "Where the form, or the button that opens it, is to stand:";
+      body.append("<p>").append(where).append("<br>").append(escaped(line)).append("</p>");
+    }
+    body.append("<p>A strict Content-Security-Policy needs the script's address in script-src,")
+        .append(" connect-src, img-src and font-src.</p>");
+    return sendNow(
+        instructions.to(),
+        new EmailContent(
+            "A form for {{business_name}}'s site",
+            "Lines to paste",
+            body.toString(),
+            EmailButton.NONE));
+  }
+
+  /** Braces would be read as fill-ins. */
+  private static String escaped(String text) {
+    return text.replace("&", "&amp;")
+        .replace("<", "&lt;")
+        .replace(">", "&gt;")
+        .replace("{", "&#123;");
+  }
+
+  /** Sends at once, past the outbox, so that the mail server's answer can be shown. */
+  private TestResult sendNow(String address, EmailContent content) {
     EmailAddress to;
     try {
-      to = EmailAddress.parse(test.to());
+      to = EmailAddress.parse(address);
     } catch (EmailAddress.Refused refused) {
       throw new Refused("to", refused.fault().code(), refused.fault().message());
     }
@@ -85,12 +138,6 @@ class MailApi {
           "no_sender",
           "Emails have no sender yet. Fill in the sender's address first.");
     }
-    EmailContent content =
-        new EmailContent(
-            "A test from {{business_name}}",
-            "Your mail server works",
-            "<p>This is a test. It left through your mail server and reached you.</p>",
-            EmailButton.NONE);
     WrittenEmail written =
         writer.write(
             content,

@@ -46,6 +46,7 @@ final class FirstWords {
             "<p>Hello {{first_name}},</p><p>here is your own link to {{offer_name}}, for when you lose the tab.</p>",
             new EmailButton("Open it", EmailButton.Target.PASS, ""));
     return new HandOverSettings(
+        false,
         true,
         email,
         new PageWords("Here it is", "Your own link. Keep the email it came with."),

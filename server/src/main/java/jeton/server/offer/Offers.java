@@ -193,6 +193,7 @@ public class Offers {
             c.daysGood(),
             c.opensIncentive()),
         new HandOverSettings(
+            h.onTheSpot(),
             h.byEmail(),
             cleaned(h.email(), EmailButton.Target.PASS),
             h.page(),

@@ -14,7 +14,7 @@ import jeton.server.business.BusinessSettings;
  */
 public final class Page {
   /** Colours of pages that belong to no form. */
-  public static final Looks PLAIN = new Looks("#FBF8F1", "#1C2A26", "#16423C", "#FFFFFF");
+  public static final Looks PLAIN = Looks.of("#FBF8F1", "#1C2A26", "#16423C", "#FFFFFF");
 
   private Page() {}
 
@@ -39,6 +39,20 @@ public final class Page {
     model.put("heading", words.heading());
     model.put("paragraphs", paragraphs(words.text()));
     return model;
+  }
+
+  /** An address with parameters, already encoded; empty ones are left out. */
+  public static String address(String base, String... parameters) {
+    String[] fragment = base.split("#", 2);
+    StringBuilder address = new StringBuilder(fragment[0]);
+    for (String parameter : parameters) {
+      if (!parameter.isEmpty()) {
+        address.append(address.indexOf("?") < 0 ? '?' : '&').append(parameter);
+      }
+    }
+    return fragment.length > 1
+        ? address.append('#').append(fragment[1]).toString()
+        : address.toString();
   }
 
   /** A text's paragraphs: split by empty lines. */

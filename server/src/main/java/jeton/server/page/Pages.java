@@ -29,6 +29,7 @@ public class Pages {
           .escapeHTML(true)
           .withLoader(Pages::template)
           .strictSections(false)
+          .emptyStringIsFalse(true)
           .defaultValue("");
 
   /** A page as text. */
@@ -38,9 +39,26 @@ public class Pages {
         .execute(model);
   }
 
+  /**
+   * Whom a page's frame and forms may have to do with, beside ourselves.
+   *
+   * @param framedBy where it may stand in a frame: {@code 'self'} or {@code *}
+   * @param formsLeadTo an origin its forms' answers may lead on to; empty for none
+   */
+  public record Openness(String framedBy, String formsLeadTo) {
+    /** Nobody else. */
+    public static final Openness NONE = new Openness("'self'", "");
+  }
+
   /** A page as an answer. */
   public ResponseEntity<String> answer(
       HttpStatus status, String template, Map<String, Object> model) {
+    return answer(status, template, model, Openness.NONE);
+  }
+
+  /** A page as an answer that has to do with somebody else. */
+  public ResponseEntity<String> answer(
+      HttpStatus status, String template, Map<String, Object> model, Openness openness) {
     return ResponseEntity.status(status)
         .contentType(HTML)
         .cacheControl(CacheControl.maxAge(Duration.ZERO).cachePrivate().mustRevalidate())
@@ -53,7 +71,10 @@ public class Pages {
         .header(
             "Content-Security-Policy",
             "default-src 'none'; img-src 'self'; style-src 'self' 'unsafe-inline'; font-src 'self'; script-src 'self';"
-                + " form-action 'self'; base-uri 'none'; frame-ancestors 'self'")
+                + " connect-src 'self'; base-uri 'none'; form-action 'self' "
+                + openness.formsLeadTo()
+                + "; frame-ancestors "
+                + openness.framedBy())
         .body(render(template, model));
   }
 

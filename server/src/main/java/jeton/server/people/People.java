@@ -2,6 +2,7 @@ package jeton.server.people;
 
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import jeton.core.people.PersonState;
 import jeton.core.signup.EmailAddress;
@@ -42,6 +43,16 @@ public class People {
   /** Finds or makes the person of an address, in {@code stateWhenNew} if they are new. */
   public Met meet(Told told, PersonState stateWhenNew, Instant now) {
     return store.meet(told, stateWhenNew, now);
+  }
+
+  /** Somebody who gave this address before. */
+  public Optional<Person> find(EmailAddress address) {
+    return store.byKey(address.compareKey());
+  }
+
+  /** Keeps what a person answered to the business's own fields; the newest answer counts. */
+  public void answered(long personId, Map<String, String> answers, Instant now) {
+    store.answered(personId, answers, now);
   }
 
   /** Puts a person in a state. */

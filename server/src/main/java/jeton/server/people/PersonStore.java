@@ -37,6 +37,16 @@ final class PersonStore {
   private static final String FIND =
       "SELECT id, email, first_name, state, zone, created_at FROM person WHERE id = :id";
 
+  private static final String FIND_KEY =
+      "SELECT id, email, first_name, state, zone, created_at FROM person WHERE email_key = :emailKey";
+  private static final String ANSWERED =
+      """
+      INSERT INTO person_answer (person_id, field_key, answer, at)
+      VALUES (:id, :key, :answer, :now)
+          ON DUPLICATE KEY UPDATE answer = VALUES(answer), at = VALUES(at)
+      """;
+  private static final String ANSWERS =
+      "SELECT field_key, answer, at FROM person_answer WHERE person_id = :id ORDER BY field_key";
   private static final String TELL =
       """
       UPDATE person
@@ -51,7 +61,7 @@ final class PersonStore {
 
   private static final String SIGN_UPS =
       """
-      SELECT s.at, o.name AS offer, s.page, s.zone, s.network, w.wording, s.consent_given,
+      SELECT s.at, o.name AS offer, s.page, s.campaign, s.zone, s.network, s.doubt, w.wording, s.consent_given,
              s.confirmed_at, s.confirmed_network, s.confirmed_by
         FROM sign_up s
         JOIN offer o ON o.id = s.offer_id
@@ -90,8 +100,10 @@ final class PersonStore {
       Instant at,
       String offer,
       String page,
+      String campaign,
       Optional<String> zone,
       String network,
+      Optional<String> doubt,
       Optional<String> wording,
       boolean consentGiven,
       Optional<Instant> confirmedAt,
@@ -117,7 +129,11 @@ final class PersonStore {
       Optional<String> endReason) {}
 
   /** What belongs to a person. */
-  public record Dossier(List<SignUp> signUps, List<Pass> passes, List<Run> runs) {}
+  public record Dossier(
+      List<SignUp> signUps, List<Pass> passes, List<Run> runs, List<AnsweredField> answers) {}
+
+  /** What somebody answered to one of the business's own fields, and when. */
+  public record AnsweredField(String key, String answer, Instant at) {}
 
   People.Met meet(People.Told told, PersonState stateWhenNew, Instant now) {
     GeneratedKeyHolder id = new GeneratedKeyHolder();
@@ -149,6 +165,21 @@ final class PersonStore {
         .param("zone", told.zone().orElse(null))
         .update();
     return new People.Met(known, false);
+  }
+
+  Optional<Person> byKey(String key) {
+    return db.sql(FIND_KEY).param("emailKey", key).query(PersonStore::person).optional();
+  }
+
+  void answered(long id, Map<String, String> answers, Instant now) {
+    answers.forEach(
+        (key, answer) ->
+            db.sql(ANSWERED)
+                .param("id", id)
+                .param("key", key)
+                .param("answer", answer)
+                .param("now", Utc.bind(now))
+                .update());
   }
 
   Optional<Person> find(long id, boolean lock) {
@@ -191,7 +222,14 @@ final class PersonStore {
     return new Dossier(
         db.sql(SIGN_UPS).param("id", id).query(PersonStore::signUp).list(),
         db.sql(PASSES).param("id", id).query(PersonStore::pass).list(),
-        db.sql(RUNS).param("id", id).query(PersonStore::run).list());
+        db.sql(RUNS).param("id", id).query(PersonStore::run).list(),
+        db.sql(ANSWERS)
+            .param("id", id)
+            .query(
+                (row, n) ->
+                    new AnsweredField(
+                        row.getString("field_key"), row.getString("answer"), Utc.read(row, "at")))
+            .list());
   }
 
   private static String where(People.Filter filter, Map<String, Object> params) {
@@ -239,8 +277,10 @@ final class PersonStore {
         Utc.read(row, "at"),
         row.getString("offer"),
         row.getString("page"),
+        row.getString("campaign"),
         Optional.ofNullable(row.getString("zone")),
         row.getString("network"),
+        Optional.ofNullable(row.getString("doubt")),
         Optional.ofNullable(row.getString("wording")),
         row.getBoolean("consent_given"),
         Utc.readOptional(row, "confirmed_at"),

@@ -1,6 +1,7 @@
 package jeton.server.signup;
 
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
 import jeton.core.signup.SignUpDecision;
 import jeton.server.database.Utc;
@@ -13,16 +14,27 @@ final class SignUpStore {
 
   /** A checked submission. */
   record Row(
-      long formId, SignUps.Submission submission, People.Told told, Optional<Long> wordingId) {}
+      long formId,
+      SignUps.Submission submission,
+      People.Told told,
+      List<Long> wordingIds,
+      Optional<String> doubt) {}
+
+  private static final int MOST_CAMPAIGN = 300;
 
   private static final String ADD =
       """
-      INSERT INTO sign_up (person_id, offer_id, form_id, submission_key, at, decision, page, zone, network,
-                           consent_wording_id, consent_given)
-      VALUES (:personId, :offerId, :formId, :submissionKey, :now, :decision, :page, :zone, :network,
-              :wordingId, :consentGiven)
+      INSERT INTO sign_up (person_id, offer_id, form_id, submission_key, at, decision, page, campaign, zone,
+                           network, doubt, consent_wording_id, consent_given)
+      VALUES (:personId, :offerId, :formId, :submissionKey, :now, :decision, :page, :campaign, :zone,
+              :network, :doubt, :wordingId, :consentGiven)
       """;
 
+  private static final String ADD_CONSENT =
+      """
+      INSERT IGNORE INTO further_consent (sign_up_id, consent_wording_id, given)
+      VALUES (:signUpId, :wordingId, :given)
+      """;
   private static final String ADD_WORDING =
       "INSERT IGNORE INTO consent_wording (hash, wording) VALUES (:hash, :wording)";
 
@@ -44,12 +56,27 @@ final class SignUpStore {
         .param("now", Utc.bind(now))
         .param("decision", decision.name())
         .param("page", SignUps.shortened(row.submission().page()))
+        .param("campaign", SignUps.shortened(row.submission().campaign(), MOST_CAMPAIGN))
+        .param("doubt", row.doubt().orElse(null))
         .param("zone", row.told().zone().orElse(null))
         .param("network", row.submission().network())
-        .param("wordingId", row.wordingId().orElse(null))
-        .param("consentGiven", row.submission().consentGiven())
+        .param("wordingId", row.wordingIds().stream().findFirst().orElse(null))
+        .param(
+            "consentGiven",
+            row.submission().consents().stream()
+                .findFirst()
+                .map(SignUps.Consent::given)
+                .orElse(false))
         .update(id);
-    return id.getKey().longValue();
+    long signUpId = id.getKey().longValue();
+    for (int i = 1; i < row.wordingIds().size(); i++) {
+      db.sql(ADD_CONSENT)
+          .param("signUpId", signUpId)
+          .param("wordingId", row.wordingIds().get(i))
+          .param("given", row.submission().consents().get(i).given())
+          .update();
+    }
+    return signUpId;
   }
 
   /** A wording is kept once; each sign-up points at the one it was shown. */

@@ -54,25 +54,31 @@ public class SignUps {
 
   /** What a sign-up is noted with. */
   @org.springframework.stereotype.Component
-  record After(History history, TransactionOperations tx, Clock clock) {}
+  record After(AddressScreen screen, History history, TransactionOperations tx, Clock clock) {}
+
+  /** A consent box: its exact wording, and whether it was ticked (S10). */
+  public record Consent(String wording, boolean given) {}
 
   /**
    * What a form sent.
    *
    * @param submissionKey one per rendered form (S9)
-   * @param consentWording the exact words shown beside the box, if there was one
+   * @param consents the boxes shown, in their order
    * @param page address of the page that held the form; at most 500 characters are kept
+   * @param campaign the page's campaign tags; at most 300 characters are kept
    * @param network where it came from, shortened
+   * @param answers to the business's own fields, checked, by their keys
    */
   public record Submission(
       String email,
       String firstName,
-      Optional<String> consentWording,
-      boolean consentGiven,
+      List<Consent> consents,
       String submissionKey,
       String page,
+      String campaign,
       String zone,
-      String network) {}
+      String network,
+      Map<String, String> answers) {}
 
   /**
    * How the visitor is answered. Deliberately little: it must not tell whether an address is known
@@ -84,8 +90,9 @@ public class SignUps {
      *
      * @param wasOnTheList whether the address was on the list before; to be said only where the
      *     owner wants it said
+     * @param pass token of a pass, where the offer hands over on the spot
      */
-    record Taken(boolean wasOnTheList) implements Outcome {}
+    record Taken(boolean wasOnTheList, Optional<String> pass) implements Outcome {}
 
     /** To be put right first; nothing was kept. */
     record Refused(List<Problem> problems) implements Outcome {}
@@ -105,7 +112,12 @@ public class SignUps {
     if (!problems.none()) {
       return new Outcome.Refused(problems.list());
     }
-    Optional<Long> wordingId = submission.consentWording().map(this::wordingId);
+    Optional<Problem> fault = after.screen().fault(address);
+    if (fault.isPresent()) {
+      return new Outcome.Refused(List.of(fault.get()));
+    }
+    List<Long> wordingIds =
+        submission.consents().stream().map(consent -> wordingId(consent.wording())).toList();
     People.Told told =
         new People.Told(
             address,
@@ -113,7 +125,8 @@ public class SignUps {
             SendTimes.knownZone(submission.zone())
                 .map(java.time.ZoneId::getId)
                 .filter(id -> id.length() <= 64));
-    return withRetries(offer, new SignUpStore.Row(formId, submission, told, wordingId));
+    Optional<String> doubt = after.screen().doubt(address);
+    return withRetries(offer, new SignUpStore.Row(formId, submission, told, wordingIds, doubt));
   }
 
   /**
@@ -125,13 +138,22 @@ public class SignUps {
       try {
         return after.tx().execute(status -> decide(offer, row));
       } catch (DuplicateKeyException sameFormAgain) {
-        return new Outcome.Taken(false);
+        return new Outcome.Taken(false, sameAgain(offer, row));
       } catch (TransientDataAccessException busy) {
         if (attempt == ATTEMPTS) {
           throw busy;
         }
       }
     }
+  }
+
+  /** A form sent twice gets the pass it got before, by a link of its own. */
+  private Optional<String> sameAgain(Offer offer, SignUpStore.Row row) {
+    return offer.settings().handOver().onTheSpot()
+        ? people
+            .find(row.told().address())
+            .flatMap(person -> handOvers.linkAgain(offer, person.id()))
+        : Optional.empty();
   }
 
   private Outcome decide(Offer offer, SignUpStore.Row row) {
@@ -161,7 +183,13 @@ public class SignUps {
       people.changeState(personId, PersonState.ON_THE_LIST, now);
       handOvers.handOver(offer, personId, HandOvers.Way.BY_EMAIL, Optional.empty());
     }
-    return new Outcome.Taken(!met.isNew() && met.person().state() == PersonState.ON_THE_LIST);
+    people.answered(personId, row.submission().answers(), now);
+    boolean wasOnTheList = !met.isNew() && met.person().state() == PersonState.ON_THE_LIST;
+    Optional<String> pass =
+        offer.settings().handOver().onTheSpot()
+            ? Optional.of(handOvers.onTheSpot(offer, personId, decision))
+            : Optional.empty();
+    return new Outcome.Taken(wasOnTheList, pass);
   }
 
   private long wordingId(String wording) {
@@ -170,7 +198,12 @@ public class SignUps {
 
   /** A page's address as far as it is kept. */
   static String shortened(String page) {
-    String clean = CONTROL.matcher(page).replaceAll("");
-    return clean.length() > MOST_PAGE ? clean.substring(0, MOST_PAGE) : clean;
+    return shortened(page, MOST_PAGE);
+  }
+
+  /** A text from a browser as far as it is kept. */
+  static String shortened(String text, int most) {
+    String clean = CONTROL.matcher(text).replaceAll("");
+    return clean.length() > most ? clean.substring(0, most) : clean;
   }
 }

@@ -7,6 +7,7 @@ import java.security.MessageDigest;
 import java.security.SecureRandom;
 import java.util.Arrays;
 import java.util.Base64;
+import java.util.Optional;
 import java.util.OptionalLong;
 import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
@@ -71,11 +72,34 @@ public class Tokens {
         : OptionalLong.empty();
   }
 
+  /** A short text that only we can have written: itself, a dot, and a signature. */
+  public String seal(String text) {
+    byte[] signature = signature("seal", text.getBytes(StandardCharsets.UTF_8));
+    return text + "." + TEXT.encodeToString(signature);
+  }
+
+  /** The text of a seal; empty for a forged one. */
+  public Optional<String> unseal(String sealed) {
+    int dot = sealed.lastIndexOf('.');
+    return dot >= 0 && seal(sealed.substring(0, dot)).equals(sealed)
+        ? Optional.of(sealed.substring(0, dot))
+        : Optional.empty();
+  }
+
+  /** A key of this install for somebody else's signatures, the same on all instances. */
+  public String keyFor(String purpose) {
+    return TEXT.encodeToString(signature("key", purpose.getBytes(StandardCharsets.UTF_8)));
+  }
+
   private byte[] signature(byte[] id) {
+    return signature("leave", id);
+  }
+
+  private byte[] signature(String purpose, byte[] id) {
     try {
       Mac mac = Mac.getInstance("HmacSHA256");
       mac.init(key());
-      mac.update("leave".getBytes(StandardCharsets.US_ASCII));
+      mac.update(purpose.getBytes(StandardCharsets.US_ASCII));
       return Arrays.copyOf(mac.doFinal(id), SIGNATURE_BYTES);
     } catch (GeneralSecurityException everyJdkHasIt) {
       throw new IllegalStateException(everyJdkHasIt);

@@ -30,7 +30,12 @@ class PassTest {
               s.slug(),
               s.confirm(),
               new HandOverSettings(
-                  h.byEmail(), h.email(), h.page(), new PassLimits(days, uses), h.runAgain()));
+                  h.onTheSpot(),
+                  h.byEmail(),
+                  h.email(),
+                  h.page(),
+                  new PassLimits(days, uses),
+                  h.runAgain()));
         });
   }
 

@@ -11,7 +11,7 @@ import java.util.Optional;
 import java.util.concurrent.Callable;
 import java.util.concurrent.Executors;
 import java.util.stream.Stream;
-import jeton.core.form.FormSettings;
+import jeton.core.form.Afterwards;
 import jeton.core.form.KnownVisitor;
 import jeton.core.form.PageWords;
 import jeton.core.people.PersonState;
@@ -148,23 +148,15 @@ class SignUpTest {
     SampleOffer offer = new SampleOffer();
     Forms forms = server.bean(Forms.class);
     Form form = forms.hosted(offer.id);
-    FormSettings f = form.settings();
     KnownVisitor told =
         new KnownVisitor(true, new PageWords("You have it already", "It is in your mailbox."));
+    Afterwards plain = Afterwards.PLAIN;
     forms.save(
-        offer.id,
+        form.id(),
         form.version(),
-        new FormSettings(
-            f.headline(),
-            f.text(),
-            f.points(),
-            f.picture(),
-            f.pictureWords(),
-            f.fields(),
-            f.consent(),
-            f.button(),
-            f.looks(),
-            told));
+        form.settings()
+            .withAfterwards(
+                new Afterwards(false, plain.message(), "", List.of(), 0, told, Map.of(), "")));
     String email = newAddress();
     assertThat(offer.signUp(email).header("Location")).endsWith("/thanks");
     server.settle();

@@ -1,0 +1,192 @@
+package jeton.server.display;
+
+import jakarta.servlet.http.HttpServlet;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import jeton.core.display.Shape;
+import jeton.core.display.Trigger;
+import jeton.core.form.Looks;
+import jeton.core.form.Opening;
+import jeton.server.form.Form;
+import jeton.server.form.FormRenderer;
+import jeton.server.form.Forms;
+import jeton.server.form.ViewCounter;
+import jeton.server.site.Sightings;
+import jeton.server.site.Site;
+import jeton.server.site.Sites;
+import org.springframework.boot.web.servlet.ServletRegistrationBean;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.core.io.ClassPathResource;
+import org.springframework.stereotype.Component;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Where the script asks: {@code POST /p/sites/{key}/decide} with the facts of a page view answers
+ * the forms to show, drawn; {@code POST /p/sites/{key}/seen} notes that one was. Bodies are JSON
+ * sent as text/plain, so that no browser has to ask first; only the business's own sites get an
+ * answer.
+ */
+@Component
+class DisplayDoor extends HttpServlet {
+  private static final long serialVersionUID = 1L;
+  private static final Pattern PATH = Pattern.compile("/([A-Za-z0-9_-]+)/(decide|seen)");
+  private static final int MOST_OCTETS = 32 * 1024;
+  private static final int MOST_KEYS = 40;
+  private static final int MOST_KEY = 32;
+
+  private final transient DisplayDesk desk;
+  private final transient FormRenderer renderer;
+  private final transient Notes notes;
+  private final transient Sites sites;
+  private final transient JsonMapper json;
+  private final transient String sharedCss;
+
+  DisplayDoor(DisplayDesk desk, FormRenderer renderer, Notes notes, Sites sites, JsonMapper json) {
+    this.desk = desk;
+    this.renderer = renderer;
+    this.notes = notes;
+    this.sites = sites;
+    this.json = json;
+    try {
+      this.sharedCss =
+          new ClassPathResource("static/assets/form.css")
+              .getContentAsString(StandardCharsets.UTF_8);
+    } catch (IOException missing) {
+      throw new UncheckedIOException(missing);
+    }
+  }
+
+  /** Where what was seen is noted. */
+  @Component
+  record Notes(Sightings sightings, ViewCounter views, Forms forms) {}
+
+  @Configuration
+  static class Place {
+    @Bean
+    ServletRegistrationBean<DisplayDoor> displayDoorRegistration(DisplayDoor door) {
+      return new ServletRegistrationBean<>(door, "/p/sites/*");
+    }
+  }
+
+  /** The answer: shared rules once, and each form with its own. */
+  record Answer(String css, List<Shown> forms) {}
+
+  /**
+   * A form to show.
+   *
+   * @param o key of its offer, under which the script remembers a sign-up
+   */
+  record Shown(
+      String key,
+      String o,
+      Shape shape,
+      String label,
+      String html,
+      String css,
+      Trigger trigger,
+      Opening.Corner corner,
+      String cornerWords,
+      boolean foot,
+      boolean ourFont,
+      String wrong) {}
+
+  /** What was seen. */
+  record Seen(String form, String url) {}
+
+  @Override
+  protected void doPost(HttpServletRequest request, HttpServletResponse response)
+      throws IOException {
+    Matcher path = PATH.matcher(request.getPathInfo() == null ? "" : request.getPathInfo());
+    Optional<Site> site = path.matches() ? sites.byKey(path.group(1)) : Optional.empty();
+    String origin = request.getHeader("Origin");
+    if (site.isEmpty() || !site.get().origin().equals(origin)) {
+      response.setStatus(HttpServletResponse.SC_FORBIDDEN);
+      return;
+    }
+    response.setHeader("Access-Control-Allow-Origin", origin);
+    response.setHeader("Vary", "Origin");
+    response.setHeader("Cache-Control", "no-store");
+    byte[] body = request.getInputStream().readNBytes(MOST_OCTETS + 1);
+    if (body.length > MOST_OCTETS) {
+      response.setStatus(HttpServletResponse.SC_REQUEST_ENTITY_TOO_LARGE);
+      return;
+    }
+    try {
+      if (path.group(2).equals("seen")) {
+        seen(site.get(), json.readValue(body, Seen.class), response);
+      } else {
+        decide(site.get(), json.readValue(body, DisplayDesk.Facts.class), response);
+      }
+    } catch (JacksonException notOurScript) {
+      response.setStatus(HttpServletResponse.SC_BAD_REQUEST);
+    }
+  }
+
+  private void decide(Site site, DisplayDesk.Facts facts, HttpServletResponse response)
+      throws IOException {
+    notes.sightings().seen(site, "", facts.url());
+    noteUnknown(site, facts);
+    List<Shown> shown = new ArrayList<>();
+    for (DisplayDesk.Decided decided : desk.decide(facts, false)) {
+      if (decided.verdict().shows() && DisplayDesk.hasPlace(decided, facts)) {
+        shown.add(shown(decided));
+      }
+    }
+    byte[] octets = json.writeValueAsBytes(new Answer(shown.isEmpty() ? "" : sharedCss, shown));
+    response.setContentType("application/json");
+    response.getOutputStream().write(octets);
+  }
+
+  /** Keys on the page that name no form (any more): the owner is told where. */
+  private void noteUnknown(Site site, DisplayDesk.Facts facts) {
+    Set<String> keys = new HashSet<>(facts.spots());
+    keys.addAll(facts.openers());
+    keys.stream()
+        .limit(MOST_KEYS)
+        .filter(key -> key.length() <= MOST_KEY && key.chars().allMatch(c -> c > 32 && c < 127))
+        .filter(key -> notes.forms().rememberedByKey(key).isEmpty())
+        .forEach(key -> notes.sightings().seen(site, key, facts.url()));
+  }
+
+  private Shown shown(DisplayDesk.Decided decided) {
+    Form form = decided.form();
+    var settings = form.settings();
+    return new Shown(
+        form.key(),
+        Long.toString(form.offerId()),
+        form.shape(),
+        settings.words().headline(),
+        renderer.forScript(decided.offer(), form),
+        renderer.css(form),
+        settings.display().trigger(),
+        settings.opening().corner(),
+        settings.opening().cornerWords(),
+        settings.opening().barAtFoot(),
+        settings.looks().font() == Looks.Font.OURS,
+        settings.afterwards().wentWrong());
+  }
+
+  private void seen(Site site, Seen seen, HttpServletResponse response) {
+    notes
+        .forms()
+        .rememberedByKey(String.valueOf(seen.form()))
+        .ifPresent(
+            form -> {
+              notes.views().seen(form.id());
+              notes.sightings().seen(site, form.key(), String.valueOf(seen.url()));
+            });
+    response.setStatus(HttpServletResponse.SC_NO_CONTENT);
+  }
+}

@@ -1,0 +1,113 @@
+package jeton.server.form;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import jeton.core.display.Shape;
+import jeton.core.form.FormSettings;
+import jeton.core.form.PageWords;
+import jeton.server.business.Business;
+import jeton.server.business.PublicUrl;
+import jeton.server.offer.Offer;
+import jeton.server.page.FileList;
+import jeton.server.page.Page;
+import jeton.server.page.Pages;
+import jeton.server.token.Tokens;
+import org.springframework.stereotype.Component;
+
+/**
+ * Draws forms. The hosted page, the script on a site, the frame, plain HTML and the owner's preview
+ * all show what this draws.
+ */
+@Component
+public class FormRenderer {
+  private final Pages pages;
+  private final Business business;
+  private final PublicUrl publicUrl;
+  private final HumanCheck check;
+
+  FormRenderer(Pages pages, Business business, PublicUrl publicUrl, HumanCheck check) {
+    this.pages = pages;
+    this.business = business;
+    this.publicUrl = publicUrl;
+    this.check = check;
+  }
+
+  /** A form for the script: its HTML for a shadow root, with absolute addresses. */
+  public String forScript(Offer offer, Form form) {
+    return fragment(drawn(offer, form, publicUrl.of("")), fresh());
+  }
+
+  /** Its own rules beside form.css. */
+  public String css(Form form) {
+    return FormCss.of(form.settings(), publicUrl.of(""));
+  }
+
+  /** A form as HTML to paste: works without scripts, and for as many visitors as come. */
+  String asHtml(Offer offer, Form form) {
+    return fragment(drawn(offer, form, publicUrl.of("")), FormPart.Typed.nothing("", ""))
+        .replaceAll("\n\\s*\n", "\n");
+  }
+
+  /** What it says after a sign-up, for the script. */
+  String after(PageWords words, List<Map<String, String>> files) {
+    return pages.render("after", afterModel(words, files));
+  }
+
+  static Map<String, Object> afterModel(PageWords words, List<Map<String, String>> files) {
+    Map<String, Object> model = new HashMap<>();
+    model.put("heading", words.heading());
+    model.put("paragraphs", Page.paragraphs(words.text()));
+    model.put("files", files);
+    return model;
+  }
+
+  /** The files of a pass given on the spot. */
+  List<Map<String, String>> files(Offer offer, String token) {
+    return FileList.of(offer, publicUrl.of("/g/" + token));
+  }
+
+  /** A whole page with the form on a page of grey, as a visitor would meet it. */
+  String stage(Offer offer, Form form) {
+    FormSettings settings = form.settings();
+    var opening = settings.opening();
+    Map<String, Object> model =
+        FormPart.model(drawn(offer, form, ""), FormPart.Typed.nothing("", ""));
+    boolean corner = opening.corner() != jeton.core.form.Opening.Corner.NONE;
+    model.put("inPage", form.shape() == Shape.IN_PAGE);
+    model.put("popUp", form.shape() == Shape.POP_UP);
+    model.put("slideIn", form.shape() == Shape.SLIDE_IN);
+    model.put("bar", form.shape() == Shape.BAR);
+    model.put("atTop", !opening.barAtFoot());
+    model.put("cornerLeft", opening.corner() == jeton.core.form.Opening.Corner.LEFT);
+    model.put("opener", corner && form.shape().interrupts() ? opening.cornerWords() : "");
+    return pages.render("stage", model);
+  }
+
+  /** The model of a hosted or framed page. */
+  Map<String, Object> model(Offer offer, Form form, FormPart.Typed typed) {
+    return FormPart.model(drawn(offer, form, ""), typed);
+  }
+
+  FormPart.Typed fresh() {
+    return FormPart.Typed.nothing(Tokens.random(), check.stamp());
+  }
+
+  String base() {
+    return publicUrl.of("");
+  }
+
+  private String fragment(FormPart.Drawn drawn, FormPart.Typed typed) {
+    return pages.render("form", FormPart.model(drawn, typed));
+  }
+
+  private FormPart.Drawn drawn(Offer offer, Form form, String base) {
+    return new FormPart.Drawn(
+        form.key(),
+        form.shape(),
+        form.settings(),
+        business.now().settings().fields(),
+        base,
+        publicUrl.of("/o/" + offer.settings().slug()));
+  }
+}

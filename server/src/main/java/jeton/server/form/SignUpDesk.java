@@ -1,0 +1,212 @@
+package jeton.server.form;
+
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import jeton.core.form.PageWords;
+import jeton.core.offer.OfferState;
+import jeton.core.problem.Problem;
+import jeton.server.business.Business;
+import jeton.server.offer.Offer;
+import jeton.server.offer.Offers;
+import jeton.server.page.Page;
+import jeton.server.problem.NotThere;
+import jeton.server.problem.Refused;
+import jeton.server.signup.SignUps;
+import org.altcha.altcha.Altcha;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Component;
+
+/** Takes what a form sent: checks it, signs up, and says what the form says afterwards. */
+@Component
+class SignUpDesk {
+  private static final List<Problem> PRESS_AGAIN =
+      List.of(
+          new Problem("", "too_fast", "That was very quick. Please press the button once more."));
+  private static final List<Problem> TOO_MANY =
+      List.of(
+          new Problem(
+              "", "too_many", "Too many sign-ups come from your network. Try again in a minute."));
+
+  private final Forms forms;
+  private final Offers offers;
+  private final SignUps signUps;
+  private final FormPages pages;
+  private final Tools tools;
+
+  SignUpDesk(Forms forms, Offers offers, SignUps signUps, FormPages pages, Tools tools) {
+    this.forms = forms;
+    this.offers = offers;
+    this.signUps = signUps;
+    this.pages = pages;
+    this.tools = tools;
+  }
+
+  /** What lies on the desk. */
+  @Component
+  record Tools(HumanCheck check, FormRenderer renderer, Business business) {}
+
+  /** The answer to a script. */
+  sealed interface Reply {
+    /**
+     * Signed up: what to show, or where to go on to.
+     *
+     * @param html the same words, drawn
+     */
+    record Done(String heading, String text, String html, Optional<String> goTo, int closesAfter)
+        implements Reply {}
+
+    /** A proof of work is asked for first. */
+    record Checked(Altcha.Challenge challenge) implements Reply {}
+  }
+
+  private record Place(Offer offer, Form form) {}
+
+  /** A plain form: answered with a page, or on to one. */
+  ResponseEntity<String> byForm(String key, Map<String, String> values, String network) {
+    Optional<Form> form = forms.rememberedByKey(key);
+    if (form.isEmpty()) {
+      return pages.gone();
+    }
+    Place place = new Place(offers.remembered(form.get().offerId()), form.get());
+    if (isClosed(place)) {
+      return pages.closed(place.form());
+    }
+    return switch (tools.check().judge(values, network)) {
+      case CHECK_NEEDED -> pages.check(place.form(), values, tools.check().challenge());
+      case ROBOT -> pages.after(place.offer(), place.form(), false, Optional.empty());
+      case TOO_FAST -> again(place, values, PRESS_AGAIN);
+      case TOO_MANY -> again(place, values, TOO_MANY);
+      case PERSON -> signUpByForm(place, values, network);
+    };
+  }
+
+  private ResponseEntity<String> signUpByForm(
+      Place place, Map<String, String> values, String network) {
+    Posted posted = posted(place, values);
+    SignUps.Outcome outcome = signUp(place, posted, network);
+    if (outcome instanceof SignUps.Outcome.Refused refused) {
+      return again(place, values, refused.problems());
+    }
+    SignUps.Outcome.Taken taken = (SignUps.Outcome.Taken) outcome;
+    return ResponseEntity.status(HttpStatus.SEE_OTHER)
+        .header("Location", goTo(place, posted).orElseGet(() -> thanks(place, taken)))
+        .header("Referrer-Policy", "no-referrer")
+        .build();
+  }
+
+  /** A script: answered with what to show. */
+  Reply byJson(String key, Map<String, String> values, String network) {
+    Form form = forms.rememberedByKey(key).orElseThrow(() -> new NotThere("This form"));
+    Place place = new Place(offers.remembered(form.offerId()), form);
+    if (isClosed(place)) {
+      throw new Refused(
+          "",
+          "offer_closed",
+          "This offer takes no sign-ups at the moment. What you typed is still here.");
+    }
+    return switch (tools.check().judge(values, network)) {
+      case CHECK_NEEDED -> new Reply.Checked(tools.check().challenge());
+      case ROBOT ->
+          done(place, new SignUps.Outcome.Taken(false, Optional.empty()), Optional.empty());
+      case TOO_FAST -> throw new Refused(PRESS_AGAIN);
+      case TOO_MANY -> throw new Refused(TOO_MANY);
+      case PERSON -> signUpByJson(place, values, network);
+    };
+  }
+
+  private Reply signUpByJson(Place place, Map<String, String> values, String network) {
+    Posted posted = posted(place, values);
+    SignUps.Outcome outcome = signUp(place, posted, network);
+    if (outcome instanceof SignUps.Outcome.Refused refused) {
+      throw new Refused(inOwnWords(place.form(), refused.problems()));
+    }
+    return done(place, (SignUps.Outcome.Taken) outcome, goTo(place, posted));
+  }
+
+  private Reply done(Place place, SignUps.Outcome.Taken taken, Optional<String> goTo) {
+    PageWords words =
+        FormPages.afterwards(place.offer(), place.form(), saysKnown(place.form(), taken));
+    List<Map<String, String>> files =
+        taken.pass().map(token -> tools.renderer().files(place.offer(), token)).orElse(List.of());
+    return new Reply.Done(
+        words.heading(),
+        words.text(),
+        tools.renderer().after(words, files),
+        goTo,
+        place.form().settings().afterwards().closesAfter());
+  }
+
+  private SignUps.Outcome signUp(Place place, Posted posted, String network) {
+    List<Problem> problems = posted.problems();
+    return problems.isEmpty()
+        ? signUps.signUp(
+            place.offer(),
+            place.form().id(),
+            posted.submission("/o/" + place.offer().settings().slug(), network))
+        : new SignUps.Outcome.Refused(problems);
+  }
+
+  private ResponseEntity<String> again(
+      Place place, Map<String, String> values, List<Problem> problems) {
+    FormPart.Typed fresh = tools.renderer().fresh();
+    String submissionKey = values.getOrDefault("submission_key", fresh.submissionKey());
+    return pages.show(
+        HttpStatus.UNPROCESSABLE_CONTENT,
+        place.offer(),
+        place.form(),
+        new FormPart.Typed(
+            values, problems, submissionKey, values.getOrDefault("stamp", fresh.stamp())));
+  }
+
+  private Posted posted(Place place, Map<String, String> values) {
+    return new Posted(place.form().settings(), tools.business().now().settings().fields(), values);
+  }
+
+  private static boolean isClosed(Place place) {
+    return place.offer().state() != OfferState.LIVE || !place.form().on();
+  }
+
+  private static boolean saysKnown(Form form, SignUps.Outcome.Taken taken) {
+    return form.settings().afterwards().known().said() && taken.wasOnTheList();
+  }
+
+  private static String thanks(Place place, SignUps.Outcome.Taken taken) {
+    String address =
+        Page.address(
+            "/o/" + place.offer().settings().slug() + "/thanks",
+            saysKnown(place.form(), taken) ? "known=true" : "",
+            taken.pass().map(token -> "pass=" + token).orElse(""),
+            place.form().shape() == jeton.core.display.Shape.FULL_PAGE
+                ? ""
+                : "form=" + place.form().key());
+    return address;
+  }
+
+  /** The address a visitor is led on to, with the answers chosen for it. */
+  private static Optional<String> goTo(Place place, Posted posted) {
+    var afterwards = place.form().settings().afterwards();
+    if (!afterwards.goesOn()) {
+      return Optional.empty();
+    }
+    String[] along =
+        posted.alongWith(afterwards.withFields()).entrySet().stream()
+            .map(
+                field ->
+                    field.getKey()
+                        + "="
+                        + URLEncoder.encode(field.getValue(), StandardCharsets.UTF_8))
+            .toArray(String[]::new);
+    return Optional.of(Page.address(afterwards.address(), along));
+  }
+
+  private static List<Problem> inOwnWords(Form form, List<Problem> problems) {
+    Map<String, String> own = form.settings().afterwards().fieldErrors();
+    return problems.stream()
+        .map(p -> new Problem(p.field(), p.code(), own.getOrDefault(p.field(), p.message())))
+        .toList();
+  }
+}

@@ -1,0 +1,2 @@
+/** A made-up shop's web site. */
+package jeton.standins.samplesite;

@@ -1,0 +1,2 @@
+/** A made-up verification service. */
+package jeton.standins.verifier;

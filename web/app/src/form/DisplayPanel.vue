@@ -1,0 +1,236 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { FormSettings, Shape } from '../api/types'
+import PatternList from './PatternList.vue'
+
+/** Where and when a form shows. */
+const props = defineProps<{
+  problemAt(field: string): string | undefined
+  shape: Shape
+  sentence: string
+}>()
+const form = defineModel<FormSettings>({ required: true })
+const rules = computed(() => form.value.display)
+const over = computed(() => props.shape !== 'IN_PAGE')
+
+const TRIGGERS = [
+  { title: 'At once', value: 'AT_ONCE' },
+  { title: 'After some seconds', value: 'AFTER_SECONDS' },
+  { title: 'At a part of the page', value: 'AT_SCROLL' },
+  { title: 'On leaving the page', value: 'ON_LEAVING' },
+  { title: 'On a click', value: 'ON_CLICK' },
+  { title: 'After idle seconds', value: 'WHEN_IDLE' },
+]
+const AMOUNTS: Record<string, { label: string; start: number } | undefined> = {
+  AFTER_SECONDS: { label: 'Seconds', start: 10 },
+  AT_SCROLL: { label: 'Per cent of the page', start: 50 },
+  WHEN_IDLE: { label: 'Idle seconds', start: 20 },
+}
+const WHO = [
+  { title: 'Everybody', value: 'EVERYBODY' },
+  { title: 'New visitors', value: 'NEW' },
+  { title: 'Returning visitors', value: 'RETURNING' },
+]
+const DEVICES = [
+  { title: 'Any device', value: 'ANY' },
+  { title: 'Desktop', value: 'DESKTOP' },
+  { title: 'Phone', value: 'MOBILE' },
+]
+const DAYS = [
+  ['MONDAY', 'Mo'],
+  ['TUESDAY', 'Tu'],
+  ['WEDNESDAY', 'We'],
+  ['THURSDAY', 'Th'],
+  ['FRIDAY', 'Fr'],
+  ['SATURDAY', 'Sa'],
+  ['SUNDAY', 'Su'],
+] as const
+
+function changeTrigger(kind: FormSettings['display']['trigger']['kind']) {
+  rules.value.trigger.kind = kind
+  rules.value.trigger.amount = AMOUNTS[kind]?.start ?? 0
+}
+
+type Day = (typeof DAYS)[number][0]
+function toggleDay(day: Day) {
+  const days = rules.value.season.days
+  const left = days.includes(day) ? days.filter((d) => d !== day) : [...days, day]
+  // One day at least: with none the form would never show.
+  rules.value.season.days = left.length > 0 ? left : days
+}
+
+/** An emptied number is no limit, which is not the same as 0. */
+type Limit = 'daysAfterClose' | 'daysAfterDecline' | 'atMost'
+function limit(which: Limit, typed: string | number | null) {
+  rules.value.frequency[which] = typed === '' || typed === null ? undefined : Number(typed)
+}
+
+const cameFrom = computed({
+  get: () => rules.value.audience.cameFrom.join(', '),
+  set: (text: string) =>
+    (rules.value.audience.cameFrom = text
+      .split(',')
+      .map((part) => part.trim())
+      .filter(Boolean)),
+})
+</script>
+
+<template>
+  <div class="stack">
+    <p class="sentence" data-testid="sentence">{{ sentence }}</p>
+    <template v-if="over">
+      <div class="row">
+        <v-select
+          class="wide"
+          :model-value="rules.trigger.kind"
+          :items="TRIGGERS"
+          label="When"
+          @update:model-value="changeTrigger"
+        />
+        <v-text-field
+          v-if="AMOUNTS[rules.trigger.kind]"
+          v-model.number="rules.trigger.amount"
+          type="number"
+          class="number"
+          :label="AMOUNTS[rules.trigger.kind]!.label"
+          :error-messages="problemAt('display.trigger.amount')"
+        />
+      </div>
+      <p v-if="rules.trigger.kind === 'ON_CLICK'" class="small quiet">
+        A link or button on your site opens it: the line is under Put it on the site.
+      </p>
+    </template>
+    <PatternList
+      v-model="rules.pages.onlyOn"
+      label="Only on"
+      path="display.pages.onlyOn"
+      :problem-at="problemAt"
+    />
+    <PatternList
+      v-model="rules.pages.notOn"
+      label="Not on"
+      path="display.pages.notOn"
+      :problem-at="problemAt"
+    />
+    <v-switch
+      v-model="rules.audience.notYetSignedUp"
+      label="Only to people who have not signed up for this"
+    />
+    <div class="pair">
+      <v-select v-model="rules.audience.who" :items="WHO" label="To whom" />
+      <v-select v-model="rules.audience.devices" :items="DEVICES" label="On what" />
+      <v-text-field
+        v-model.number="rules.audience.leastPages"
+        type="number"
+        min="1"
+        label="From their page number"
+        :error-messages="problemAt('display.audience.leastPages')"
+      />
+      <v-text-field v-model.lazy="cameFrom" label="Came from" placeholder="anywhere" />
+    </div>
+    <template v-if="over">
+      <div class="triple">
+        <v-text-field
+          :model-value="rules.frequency.daysAfterClose ?? ''"
+          type="number"
+          min="0"
+          label="Days of rest when closed"
+          placeholder="none"
+          :error-messages="problemAt('display.frequency.daysAfterClose')"
+          @update:model-value="limit('daysAfterClose', $event)"
+        />
+        <v-text-field
+          :model-value="rules.frequency.daysAfterDecline ?? ''"
+          type="number"
+          min="0"
+          label="Days of rest after a no"
+          placeholder="none"
+          :error-messages="problemAt('display.frequency.daysAfterDecline')"
+          @update:model-value="limit('daysAfterDecline', $event)"
+        />
+        <v-text-field
+          :model-value="rules.frequency.atMost ?? ''"
+          type="number"
+          min="1"
+          label="Times in all"
+          placeholder="any"
+          :error-messages="problemAt('display.frequency.atMost')"
+          @update:model-value="limit('atMost', $event)"
+        />
+      </div>
+      <v-text-field
+        v-model.number="rules.priority"
+        type="number"
+        label="Priority"
+        hint="The higher goes first when two would interrupt on one page."
+        persistent-hint
+        :error-messages="problemAt('display.priority')"
+      />
+    </template>
+    <div class="pair">
+      <v-text-field v-model="rules.season.from" type="date" label="First day" clearable />
+      <v-text-field
+        v-model="rules.season.to"
+        type="date"
+        label="Last day"
+        clearable
+        :error-messages="problemAt('display.season.to')"
+      />
+      <v-text-field v-model.number="rules.season.fromHour" type="number" min="0" max="23" label="From hour" />
+      <v-text-field
+        v-model.number="rules.season.toHour"
+        type="number"
+        min="1"
+        max="24"
+        label="To hour"
+        :error-messages="problemAt('display.season.toHour')"
+      />
+    </div>
+    <div class="row" role="group" aria-label="Weekdays">
+      <button
+        v-for="[day, short] in DAYS"
+        :key="day"
+        class="day"
+        :aria-label="day.toLowerCase()"
+        :aria-pressed="rules.season.days.includes(day)"
+        @click="toggleDay(day)"
+      >
+        {{ short }}
+      </button>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.sentence {
+  padding: 10px 14px;
+  border-radius: 10px;
+  background: var(--sand);
+}
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 14px 12px;
+}
+.triple {
+  display: grid;
+  grid-template-columns: 1fr 1fr 1fr;
+  gap: 12px;
+}
+.wide {
+  flex: 2;
+}
+.number {
+  flex: 1;
+}
+.day {
+  width: 36px;
+  height: 32px;
+  border: 1px solid var(--line);
+  border-radius: 8px;
+}
+.day[aria-pressed='true'] {
+  background: rgb(var(--v-theme-primary));
+  color: rgb(var(--v-theme-on-primary));
+}
+</style>

@@ -1,0 +1,165 @@
+<script setup lang="ts">
+import { mdiDrag, mdiPlus, mdiTrashCanOutline } from '@mdi/js'
+import { computed } from 'vue'
+import { VueDraggable } from 'vue-draggable-plus'
+import type { FieldDefinition, FormSettings } from '../api/types'
+import { useBusiness } from '../business/useBusiness'
+import { moved } from '../shared/moved'
+import { allFields, definitionOf, isConsent, newField, nextConsent, takes, TYPE_WORDS } from './words'
+
+/** What a form asks: fields in their order, by drag or Alt and the arrow keys. */
+defineProps<{ problemAt(field: string): string | undefined }>()
+const form = defineModel<FormSettings>({ required: true })
+const business = useBusiness()
+const A_LOT = 4
+
+const own = computed(() => business.view?.settings.fields ?? [])
+const left = computed(() =>
+  allFields(own.value).filter((d) => !form.value.fields.some((field) => field.key === d.key)),
+)
+const asked = computed(() =>
+  form.value.fields.filter((f) => definitionOf(f.key, own.value)?.type !== 'HIDDEN'),
+)
+const typeOf = (key: string) => definitionOf(key, own.value)?.type
+
+function add(definition: FieldDefinition) {
+  form.value.fields.push(newField(definition))
+}
+
+function addConsent() {
+  const key = nextConsent(form.value.fields)
+  if (key) {
+    const label = 'Send me this and the odd email after it. I can leave at any time.'
+    form.value.fields.push({ key, label, placeholder: '', help: '', required: true, half: false, value: '' })
+  }
+}
+
+function move(i: number, by: number) {
+  form.value.fields = moved(form.value.fields, i, by)
+}
+</script>
+
+<template>
+  <div class="stack">
+    <p class="small quiet">
+      {{ asked.length }} {{ asked.length === 1 ? 'field' : 'fields' }} · about
+      {{ takes(form.fields, own) }} seconds
+      <span v-if="asked.length >= A_LOT" class="brass">· This asks a lot: each field costs sign-ups.</span>
+    </p>
+    <VueDraggable v-model="form.fields" handle=".handle" class="stack tight">
+      <details v-for="(field, i) in form.fields" :key="field.key" class="field">
+        <summary>
+          <button
+            class="handle"
+            :aria-label="`Move ${field.label}: Alt and an arrow key`"
+            @click.prevent
+            @keydown.alt.up.prevent="move(i, -1)"
+            @keydown.alt.down.prevent="move(i, 1)"
+          >
+            <v-icon :icon="mdiDrag" size="20" />
+          </button>
+          <span class="name">{{ field.label || 'Without words' }}</span>
+          <span class="small quiet">{{ typeOf(field.key) ? TYPE_WORDS[typeOf(field.key)!] : 'gone' }}</span>
+        </summary>
+        <div class="stack inner">
+          <v-textarea
+            v-if="isConsent(field.key)"
+            v-model="field.label"
+            label="What they agree to"
+            hint="The exact words are kept with each sign-up."
+            persistent-hint
+            :error-messages="problemAt(`fields[${i}].label`)"
+          />
+          <template v-else-if="typeOf(field.key) === 'HIDDEN'">
+            <v-text-field
+              v-model="field.value"
+              label="What is sent along"
+              :error-messages="problemAt(`fields[${i}].value`)"
+            />
+          </template>
+          <template v-else>
+            <v-text-field
+              v-model="field.label"
+              label="Label"
+              :error-messages="problemAt(`fields[${i}].label`)"
+            />
+            <v-text-field v-model="field.placeholder" label="Placeholder" />
+            <v-text-field v-model="field.help" label="Help below it" />
+            <v-switch v-model="field.half" label="Half the width" />
+          </template>
+          <v-switch
+            v-if="typeOf(field.key) !== 'HIDDEN'"
+            v-model="field.required"
+            :disabled="field.key === 'email'"
+            :label="isConsent(field.key) ? 'Must be ticked' : 'Must be filled in'"
+          />
+          <div v-if="field.key !== 'email'">
+            <v-btn size="small" :prepend-icon="mdiTrashCanOutline" @click="form.fields.splice(i, 1)"
+              >Remove {{ field.label.slice(0, 24) }}</v-btn
+            >
+          </div>
+        </div>
+        <p v-if="problemAt(`fields[${i}]`)" class="grave small" role="alert">
+          {{ problemAt(`fields[${i}]`) }}
+        </p>
+      </details>
+    </VueDraggable>
+    <div class="row">
+      <v-menu>
+        <template #activator="{ props: menu }">
+          <v-btn v-bind="menu" size="small" :prepend-icon="mdiPlus">Add a field</v-btn>
+        </template>
+        <v-list density="compact">
+          <v-list-item
+            v-for="d in left"
+            :key="d.key"
+            :title="d.label"
+            :subtitle="TYPE_WORDS[d.type]"
+            @click="add(d)"
+          />
+          <v-list-item title="A consent box" subtitle="with its own wording" @click="addConsent" />
+          <v-list-item title="Fields of your own" subtitle="made in Setup" to="/setup#fields" />
+        </v-list>
+      </v-menu>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.tight {
+  gap: 8px;
+}
+.field {
+  border: 1px solid var(--line);
+  border-radius: 10px;
+}
+summary {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding: 8px 12px 8px 8px;
+  cursor: pointer;
+  list-style: none;
+}
+summary .small {
+  margin-left: auto;
+  white-space: nowrap;
+}
+.name {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.handle {
+  cursor: grab;
+  color: var(--quiet);
+  line-height: 0;
+  padding: 2px;
+}
+.inner {
+  padding: 4px 12px 12px;
+}
+.brass {
+  color: var(--brass-text);
+}
+</style>

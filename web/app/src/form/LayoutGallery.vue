@@ -1,0 +1,115 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { api } from '../api/client'
+import type { Drawn, Layout, Shape } from '../api/types'
+import { SHAPE_WORDS } from './words'
+
+/** Forms to start from, as live miniatures: each is drawn by the same renderer that visitors meet. */
+const props = defineProps<{ offerId: number }>()
+const emit = defineEmits<{ choose: [layout: Layout]; close: [] }>()
+const layouts = ref<Layout[] | null>(null)
+const drawn = ref<Record<string, string>>({})
+const shape = ref<Shape | null>(null)
+const fault = ref('')
+const SHAPES: Shape[] = ['POP_UP', 'SLIDE_IN', 'BAR', 'IN_PAGE']
+const shown = computed(() => layouts.value?.filter((l) => !shape.value || l.shape === shape.value) ?? [])
+
+async function load() {
+  try {
+    layouts.value = await api.get<Layout[]>(`/offers/${props.offerId}/form-layouts`)
+    for (const { id, shape: of, settings } of layouts.value) {
+      const page = await api.post<Drawn>(`/offers/${props.offerId}/forms/preview`, { shape: of, settings })
+      drawn.value[id] = page.html
+    }
+  } catch (failed) {
+    fault.value = (failed as Error).message
+  }
+}
+void load()
+</script>
+
+<template>
+  <v-dialog :model-value="true" max-width="1120" scrollable @update:model-value="emit('close')">
+    <v-card>
+      <v-card-title class="row spread">
+        <h2>Add a form</h2>
+        <div class="row" role="group" aria-label="Shape">
+          <v-btn
+            size="small"
+            :aria-pressed="!shape"
+            :color="shape ? undefined : 'primary'"
+            @click="shape = null"
+            >All</v-btn
+          >
+          <v-btn
+            v-for="s in SHAPES"
+            :key="s"
+            size="small"
+            :aria-pressed="shape === s"
+            :color="shape === s ? 'primary' : undefined"
+            @click="shape = s"
+            >{{ SHAPE_WORDS[s] }}</v-btn
+          >
+        </div>
+      </v-card-title>
+      <v-card-text>
+        <p class="quiet">
+          Choose one to start from. Every word and colour can be changed; it is off until you turn it on.
+        </p>
+        <v-alert v-if="fault" type="error" variant="tonal">{{ fault }}</v-alert>
+        <v-progress-linear v-if="!layouts && !fault" indeterminate color="secondary" aria-label="Loading" />
+        <div class="grid">
+          <button v-for="layout in shown" :key="layout.id" class="layout" @click="emit('choose', layout)">
+            <span class="mini" aria-hidden="true">
+              <iframe
+                v-if="drawn[layout.id]"
+                :srcdoc="drawn[layout.id]"
+                sandbox="allow-same-origin"
+                tabindex="-1"
+                title=""
+              />
+            </span>
+            <strong>{{ layout.name }}</strong>
+            <span class="small quiet">{{ SHAPE_WORDS[layout.shape] }}</span>
+          </button>
+        </div>
+      </v-card-text>
+      <v-card-actions><v-btn @click="emit('close')">Close</v-btn></v-card-actions>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.grid {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(240px, 1fr));
+  gap: 16px;
+  margin-top: 14px;
+}
+.layout {
+  display: grid;
+  text-align: left;
+  border: 1px solid var(--line);
+  border-radius: 10px;
+  padding: 8px 8px 10px;
+}
+.mini {
+  position: relative;
+  height: 168px;
+  overflow: hidden;
+  border-radius: 7px;
+  background: #fff;
+  margin-bottom: 6px;
+  border: 1px solid var(--line);
+}
+.mini iframe {
+  position: absolute;
+  inset: 0;
+  width: 900px;
+  height: 660px;
+  border: 0;
+  transform: scale(0.255);
+  transform-origin: 0 0;
+  pointer-events: none;
+}
+</style>

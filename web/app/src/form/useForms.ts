@@ -1,0 +1,46 @@
+import { ref } from 'vue'
+import { api } from '../api/client'
+import type { FormSettings, FormView, Shape } from '../api/types'
+
+/** The forms of an offer: made, copied, turned on or off, taken out. `null` means not known yet. */
+export function useForms(offerId: number, changed: () => void) {
+  const forms = ref<FormView[] | null>(null)
+  const fault = ref('')
+  const path = `/offers/${offerId}/forms`
+
+  async function refresh() {
+    try {
+      forms.value = await api.get<FormView[]>(path)
+      fault.value = ''
+    } catch (failed) {
+      fault.value = (failed as Error).message
+    }
+  }
+
+  /** Does something, then looks again; what went wrong is said in `fault`. */
+  async function change<T>(work: () => Promise<T>): Promise<T | undefined> {
+    try {
+      const done = await work()
+      await refresh()
+      changed()
+      return done
+    } catch (failed) {
+      fault.value = (failed as Error).message
+      return undefined
+    }
+  }
+
+  const make = (shape: Shape, settings: FormSettings) =>
+    change(() => api.post<FormView>(path, { shape, settings }))
+  const copy = (form: FormView) =>
+    make(form.shape === 'FULL_PAGE' ? 'IN_PAGE' : form.shape, {
+      ...form.settings,
+      name: `${form.settings.name} (copy)`.slice(0, 60),
+    })
+  const turn = (form: FormView, on: boolean) =>
+    change(() => api.put<FormView>(`${path}/${form.id}/on`, { on }))
+  const remove = (form: FormView) => change(() => api.delete(`${path}/${form.id}`))
+
+  void refresh()
+  return { forms, fault, refresh, make, copy, turn, remove }
+}

@@ -1,0 +1,61 @@
+import { ref } from 'vue'
+import { api } from '../api/client'
+import type { FormView, OfferView, SiteView } from '../api/types'
+
+const WEEK_MS = 7 * 86_400_000
+
+/** A site with its forms by name. */
+export interface NamedSite extends Omit<SiteView, 'forms'> {
+  forms: (SiteView['forms'][number] & { name: string })[]
+}
+
+/** The business's sites, and what is wrong with each. `null` means not known yet. */
+export function useSites() {
+  const sites = ref<NamedSite[] | null>(null)
+  const fault = ref('')
+  const names = ref<Map<string, string>>(new Map())
+  const now = ref(Date.now())
+
+  async function refresh() {
+    try {
+      const [all, offers] = await Promise.all([
+        api.get<SiteView[]>('/sites'),
+        api.get<OfferView[]>('/offers'),
+      ])
+      const forms = await Promise.all(
+        offers.map(async ({ offer }) => ({
+          offer: offer.settings.name,
+          forms: await api.get<FormView[]>(`/offers/${offer.id}/forms`),
+        })),
+      )
+      names.value = new Map(
+        forms.flatMap((o) => o.forms.map((f) => [f.key, `${f.settings.name} (${o.offer})`] as const)),
+      )
+      now.value = Date.parse((await api.get<{ now: string }>('/today')).now)
+      sites.value = all.map((view) => ({
+        ...view,
+        forms: view.forms.map((f) => ({ ...f, name: names.value.get(f.formKey ?? '') ?? '' })),
+      }))
+      fault.value = ''
+    } catch (failed) {
+      fault.value = (failed as Error).message
+    }
+  }
+
+  /** What the owner should do something about; empty when all is well. */
+  function warnings(view: Pick<SiteView, 'seenAt'>): string {
+    if (!view.seenAt) {
+      return 'The snippet was never seen there. Paste it, then open a page of the site.'
+    }
+    return now.value - Date.parse(view.seenAt) > WEEK_MS
+      ? 'The snippet was not seen for 7 days. Was it taken out of the site?'
+      : ''
+  }
+
+  /** Keys of forms that the site's pages hold a place for, and that do not exist. */
+  const lost = (view: Pick<SiteView, 'forms'>) =>
+    view.forms.map((f) => f.formKey ?? '').filter((key) => key && !names.value.has(key))
+
+  void refresh()
+  return { sites, fault, warnings, lost, refresh }
+}

@@ -1,0 +1,67 @@
+import type { Past } from './types'
+
+/**
+ * What is remembered in the visitor's browser: one item in localStorage (`jeton`: past per form, offers signed up for, whether they
+ * were here before) and one in sessionStorage (`jeton`: pages this visit). Nothing is a cookie, nothing goes to anybody else.
+ */
+interface Kept {
+  /** Past per form. */
+  f: Record<string, Past>
+  /** Offers signed up for. */
+  o: string[]
+  /** 1 once they have been here in an earlier visit. */
+  r?: 1
+}
+
+const NAME = 'jeton'
+
+function read(): Kept {
+  try {
+    const kept = JSON.parse(localStorage.getItem(NAME) ?? '{}') as Partial<Kept>
+    return { f: kept.f ?? {}, o: kept.o ?? [], r: kept.r }
+  } catch {
+    // Storage may be blocked, or hold something odd: then every page is the first.
+    return { f: {}, o: [] }
+  }
+}
+
+function write(change: (kept: Kept) => void) {
+  try {
+    const kept = read()
+    change(kept)
+    localStorage.setItem(NAME, JSON.stringify(kept))
+  } catch {
+    // Blocked or full: the form may show once more than meant.
+  }
+}
+
+export const seconds = () => Math.floor(Date.now() / 1000)
+
+export function note(form: string, what: 'shown' | 'closed' | 'declined') {
+  write((kept) => {
+    const past = (kept.f[form] ??= { shown: 0, closed: 0, declined: 0 })
+    past[what] = what === 'shown' ? past.shown + 1 : seconds()
+  })
+}
+
+export const noteSignUp = (offer: string) => write((kept) => kept.o.includes(offer) || kept.o.push(offer))
+
+/** Counts this page and tells what is known. The session keeps "2r": two pages, of a visitor who was here before. */
+export function visit() {
+  const kept = read()
+  let pages = 1
+  let returning = !!kept.r
+  try {
+    const session = /^(\d+)(r?)$/.exec(sessionStorage.getItem(NAME) ?? '')
+    if (session) {
+      pages = Number(session[1]) + 1
+      returning = session[2] === 'r'
+    } else {
+      write((k) => (k.r = 1))
+    }
+    sessionStorage.setItem(NAME, pages + (returning ? 'r' : ''))
+  } catch {
+    // As above.
+  }
+  return { pages, returning, past: kept.f, done: kept.o }
+}
