@@ -1,7 +1,7 @@
 import type { Shown, Undo } from './types'
 
 /** Listens until told to stop; stopping twice is harmless. */
-function on(target: EventTarget, type: string, listener: (event: any) => void): Undo {
+function on(target: EventTarget, type: string, listener: (event: Event) => void): Undo {
   target.addEventListener(type, listener, { passive: true })
   return () => target.removeEventListener(type, listener)
 }
@@ -11,8 +11,9 @@ const FAST_UP_PX = 900
 /** Pointer out at the top. On touch screens: back, or a fast scroll up. */
 function onLeaving(then: () => void): Undo {
   const undo = [
-    on(document, 'mouseout', (event: MouseEvent) => {
-      if (!event.relatedTarget && event.clientY <= 0) then()
+    on(document, 'mouseout', (event) => {
+      const { relatedTarget, clientY } = event as MouseEvent
+      if (!relatedTarget && clientY <= 0) then()
     }),
   ]
   if (matchMedia('(pointer: coarse)').matches) {

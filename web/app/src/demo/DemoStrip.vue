@@ -63,10 +63,12 @@ watch([() => clock.moves, () => clock.tick], () => void look(), { immediate: tru
     <button :disabled="!!moving" @click="move('day', { advance: 'P1D' })">+1 day</button>
     <button :disabled="!!moving" @click="move('next', { toNextEmail: true })">To the next email</button>
     <span v-if="moving" role="status">Moving on …</span>
-    <a v-if="sampleSite" :href="sampleSite" target="_blank">Sample site</a>
-    <a href="/standins/mailbox" target="_blank" @click="open">
-      Mailbox <strong v-if="newEmails > 0">{{ newEmails }} new</strong>
-    </a>
+    <span class="row places">
+      <a v-if="sampleSite" :href="sampleSite" target="_blank">Sample site</a>
+      <a href="/standins/mailbox" target="_blank" @click="open">
+        Mailbox <strong v-if="newEmails > 0">{{ newEmails }} new</strong>
+      </a>
+    </span>
   </aside>
 </template>
 
@@ -87,7 +89,10 @@ watch([() => clock.moves, () => clock.tick], () => void look(), { immediate: tru
 }
 .demo a {
   color: inherit;
+}
+.places {
   margin-left: auto;
+  gap: 18px;
 }
 .demo button {
   border: 1px solid #7d9a92;

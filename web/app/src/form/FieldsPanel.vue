@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiDrag, mdiPlus, mdiTrashCanOutline } from '@mdi/js'
-import { computed } from 'vue'
+import { computed, nextTick } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import type { FieldDefinition, FormSettings } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
@@ -34,8 +34,12 @@ function addConsent() {
   }
 }
 
-function move(i: number, by: number) {
+/** The focus moves along with the field, so that the next key moves it on. */
+async function move(i: number, by: number) {
+  const key = form.value.fields[i]!.key
   form.value.fields = moved(form.value.fields, i, by)
+  await nextTick()
+  document.getElementById(`handle-${key}`)?.focus()
 }
 </script>
 
@@ -50,6 +54,7 @@ function move(i: number, by: number) {
       <details v-for="(field, i) in form.fields" :key="field.key" class="field">
         <summary>
           <button
+            :id="`handle-${field.key}`"
             class="handle"
             :aria-label="`Move ${field.label}: Alt and an arrow key`"
             @click.prevent

@@ -223,6 +223,7 @@ const leads = computed(() => f.value?.opening.leadsToPage ?? false)
 .now {
   font-family: 'Figtree Variable', sans-serif;
   font-weight: 400;
+  min-width: 0;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;

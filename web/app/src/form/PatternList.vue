@@ -52,6 +52,7 @@ const TYPES = [
   flex-wrap: nowrap;
 }
 .type {
-  max-width: 144px;
+  max-width: 170px;
+  min-width: 150px;
 }
 </style>

@@ -6,7 +6,9 @@ defineProps<{ wide?: boolean }>()
 <template>
   <div class="bench" :class="{ wide }">
     <section class="left" aria-label="Settings"><slot name="settings" /></section>
-    <section class="right" aria-label="Preview"><slot name="preview" /></section>
+    <section class="right" aria-label="Preview">
+      <div class="follows"><slot name="preview" /></div>
+    </section>
   </div>
 </template>
 
@@ -25,13 +27,21 @@ defineProps<{ wide?: boolean }>()
 .left {
   padding: 18px 20px 24px;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 16px;
   align-content: start;
 }
-.right {
+.follows {
   display: flex;
   flex-direction: column;
   gap: 12px;
+  position: sticky;
+  top: 12px;
+  height: calc(100vh - 92px);
+  min-height: 440px;
+  max-height: 790px;
+}
+.right {
   padding: 14px 18px 18px;
   background: var(--sand);
   border-left: 1px solid var(--line);

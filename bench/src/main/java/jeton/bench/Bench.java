@@ -43,6 +43,8 @@ public final class Bench {
     all.put("signup", new SignUpBench());
     all.put("page", new PageBench());
     all.put("due", new DueBench());
+    all.put("decide", new DecideBench());
+    all.put("embed", new EmbedBench());
     List<String> wanted = args.length == 0 ? List.copyOf(all.keySet()) : List.of(args);
     for (String name : wanted) {
       if (!all.containsKey(name)) {

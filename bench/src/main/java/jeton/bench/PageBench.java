@@ -18,7 +18,7 @@ final class PageBench implements Bench.Measurement {
   private static final int MOST_OCTETS = 40_000;
   // What the page links: its style, font and script. A picture would come on top.
   private static final List<String> PARTS =
-      List.of("/assets/page.css", "/assets/figtree.woff2", "/assets/page.js");
+      List.of("/assets/page.css", "/assets/form.css", "/assets/figtree.woff2", "/assets/page.js");
 
   private final HttpClient http = HttpClient.newHttpClient();
 

@@ -11,6 +11,7 @@ import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.UUID;
+import jeton.server.token.Tokens;
 
 /**
  * Sign-ups with confirmation over HTTP by 16 clients with new addresses, against the same rows
@@ -83,21 +84,30 @@ final class SignUpBench implements Bench.Measurement {
 
   private Load.Measured overHttp(BenchServer server, int pieces) throws Exception {
     String path = "/p/forms/" + server.form.key() + "/signups";
+    // As if the form had been on screen for some seconds: every check is made.
+    String stamp =
+        server
+            .bean(Tokens.class)
+            .seal(Long.toString(Instant.now().minusSeconds(5).toEpochMilli(), Character.MAX_RADIX));
     return Load.run(
         CLIENTS,
         take(pieces),
         pieces,
         () -> {
           Wire wire = new Wire(server.base);
-          return number -> post(wire, path, number);
+          return number -> post(wire, path, stamp, number);
         });
   }
 
-  private static void post(Wire wire, String path, int number) throws IOException {
+  private static void post(Wire wire, String path, String stamp, int number) throws IOException {
     String body =
-        "{\"email\":\"p%d@mail.example\",\"first_name\":\"Aoife\",\"zone\":\"Europe/Dublin\",\"consent\":true}"
-            .formatted(number);
-    int status = wire.postJson(path, body);
+        "{\"stamp\":\"%s\",\"email\":\"p%d@mail.example\",\"first_name\":\"Aoife\",\"zone\":\"Europe/Dublin\",\"consent\":true}"
+            .formatted(stamp, number);
+    // Limits are per network, so each comes from one of its own.
+    String from =
+        "X-Forwarded-For: %d.%d.%d.1"
+            .formatted(100 + (number >> 16), number >> 8 & 255, number & 255);
+    int status = wire.postJson(path, body, from);
     if (status != 200) {
       throw new IllegalStateException("A sign-up answered " + status);
     }

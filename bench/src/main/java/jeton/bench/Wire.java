@@ -33,9 +33,15 @@ final class Wire implements AutoCloseable {
 
   /** Posts JSON; returns the status. The answer is read to its end. */
   int postJson(String path, String body, String... headers) throws IOException {
+    return post(path, "application/json", body, headers);
+  }
+
+  /** Posts a text; returns the status. The answer is read to its end. */
+  int post(String path, String type, String body, String... headers) throws IOException {
     byte[] octets = body.getBytes(StandardCharsets.UTF_8);
     StringBuilder head = head("POST", path, headers);
-    head.append("Content-Type: application/json\r\nContent-Length: ").append(octets.length);
+    head.append("Content-Type: ").append(type);
+    head.append("\r\nContent-Length: ").append(octets.length);
     out.write(head.append("\r\n\r\n").toString().getBytes(StandardCharsets.US_ASCII));
     out.write(octets);
     out.flush();

@@ -23,6 +23,7 @@ final class Demo {
   private static final double PATIENCE_MS = 8000;
 
   private static Demo started;
+  private static ConfigurableApplicationContext context;
 
   final String base;
   final Browser browser;
@@ -38,10 +39,14 @@ final class Demo {
   }
 
   /** A demo of our own; a running one can be named with -Djeton.e2e.base=… while writing tests. */
+  /** A part of the demo's server, to prepare what a test is not about. */
+  <T> T bean(Class<T> type) {
+    return context.getBean(type);
+  }
+
   private static String start() throws IOException {
     Path home = Files.createTempDirectory("jeton-e2e");
-    ConfigurableApplicationContext context =
-        DemoApplication.start("--port", "0", "--home", home.toString());
+    context = DemoApplication.start("--port", "0", "--home", home.toString());
     return "http://127.0.0.1:" + context.getEnvironment().getProperty("local.server.port");
   }
 

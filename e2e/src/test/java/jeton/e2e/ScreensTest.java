@@ -45,6 +45,8 @@ class ScreensTest {
         "/app/offers/1/confirm",
         "/app/offers/1/hand-over",
         "/app/offers/1/follow-up",
+        "/app/offers/1/ask?form=2",
+        "/app/site",
         "/app/people",
         "/app/people/3",
         "/app/setup",
@@ -142,6 +144,8 @@ class ScreensTest {
   void undo_takesASaveBack() {
     Page page = demo.owner();
     page.navigate("/app/offers/1/ask");
+    page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Words")))
+        .click();
     Locator headline = page.getByLabel("Headline");
     assertThat(headline).hasValue("Bind your first notebook this weekend");
     headline.fill("Something else");

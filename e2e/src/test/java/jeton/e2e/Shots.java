@@ -2,11 +2,14 @@ package jeton.e2e;
 
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.LoadState;
 import com.microsoft.playwright.options.ReducedMotion;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.regex.Pattern;
 
 /** Takes one picture of each main view from a running demo: {@code Shots BASE FOLDER [NAME …]}. */
 final class Shots {
@@ -17,14 +20,23 @@ final class Shots {
 
   private Shots() {}
 
-  private record Shot(String name, String path, int width) {}
+  /**
+   * A picture to take.
+   *
+   * @param open names of buttons to press first, so that what is meant is open
+   */
+  private record Shot(String name, String path, int width, String... open) {}
 
   private static final List<Shot> VIEWS =
       List.of(
           new Shot("today", "/app/today", DESKTOP),
           new Shot("offers", "/app/offers", DESKTOP),
           new Shot("give", "/app/offers/1/give", DESKTOP),
-          new Shot("ask", "/app/offers/1/ask", DESKTOP),
+          new Shot("ask", "/app/offers/1/ask?form=2", DESKTOP),
+          new Shot("ask-rules", "/app/offers/1/ask?form=2", DESKTOP, "^Where and when"),
+          new Shot("ask-placing", "/app/offers/1/ask?form=2", DESKTOP, "^Put it on the site"),
+          new Shot("ask-layouts", "/app/offers/1/ask?form=2", DESKTOP, "^Add a form"),
+          new Shot("site", "/app/site", DESKTOP),
           new Shot("confirm", "/app/offers/1/confirm", DESKTOP),
           new Shot("hand-over", "/app/offers/1/hand-over", DESKTOP),
           new Shot("follow-up", "/app/offers/1/follow-up", DESKTOP),
@@ -34,6 +46,8 @@ final class Shots {
           new Shot("offer-page", "/o/first-notebook-plan", DESKTOP),
           new Shot("offer-page-phone", "/o/first-notebook-plan", PHONE),
           new Shot("waiting-page-phone", "/o/first-notebook-plan/thanks", PHONE),
+          new Shot("sample-site", "site:/", DESKTOP, "^Get the notebook plan"),
+          new Shot("sample-site-phone", "site:/", PHONE, "^Get the notebook plan"),
           new Shot("mailbox", "/standins/mailbox", DESKTOP));
 
   public static void main(String[] args) {
@@ -54,13 +68,30 @@ final class Shots {
       for (Shot shot : VIEWS) {
         if (wanted.isEmpty() || wanted.contains(shot.name())) {
           page.setViewportSize(shot.width(), shot.width() == PHONE ? 844 : 800);
-          page.navigate(base + shot.path());
+          page.navigate(address(page, base, shot.path()));
           page.waitForLoadState(LoadState.NETWORKIDLE);
+          for (String name : shot.open()) {
+            Locator button =
+                page.getByRole(
+                    AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile(name)));
+            button.click();
+            button.evaluate("b => scrollTo(0, b.getBoundingClientRect().top + scrollY - 12)");
+            page.waitForLoadState(LoadState.NETWORKIDLE);
+          }
           page.screenshot(
               new Page.ScreenshotOptions().setPath(folder.resolve(shot.name() + ".png")));
         }
       }
     }
+  }
+
+  /** {@code site:} is the sample site, wherever it is. */
+  private static String address(Page page, String base, String path) {
+    if (!path.startsWith("site:")) {
+      return base + path;
+    }
+    String places = page.request().get(base + "/api/demo/places").text();
+    return places.replaceAll(".*\"sampleSite\":\"([^\"]+)\".*", "$1") + path.substring(5);
   }
 
   private static void signIn(Page page, String base) {

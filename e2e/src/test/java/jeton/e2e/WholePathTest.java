@@ -67,6 +67,12 @@ class WholePathTest {
         .isVisible();
     owner.keyboard().press("2");
     owner.waitForURL("**/ask");
+    // The parts of a form open one by one.
+    owner
+        .getByRole(
+            AriaRole.BUTTON,
+            new Page.GetByRoleOptions().setName(java.util.regex.Pattern.compile("^Words")))
+        .click();
     owner.getByLabel("Headline").fill("A pattern for your first stitch");
     owner.getByLabel("Words on the button").fill("Send me the pattern");
     assertThat(owner.frameLocator("iframe[title='The hosted page']").getByRole(AriaRole.HEADING))

@@ -86,6 +86,26 @@ public final class Http {
             .build());
   }
 
+  /** What a script on a site sends without asking first: text of another origin. */
+  public Answer plain(String path, String origin, String body) {
+    return send(
+        request(path)
+            .header("Content-Type", "text/plain")
+            .header("Origin", origin)
+            .POST(HttpRequest.BodyPublishers.ofString(body))
+            .build());
+  }
+
+  /** JSON from somewhere else, as a proxy tells. */
+  public Answer jsonFrom(String ip, String path, Object body) {
+    return send(
+        request(path)
+            .header("Content-Type", "application/json")
+            .header("X-Forwarded-For", ip)
+            .POST(HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)))
+            .build());
+  }
+
   public Answer upload(String path, byte[] body) {
     return send(
         request(path)

@@ -61,7 +61,7 @@ public final class DisplayWords {
   private static String pattern(PagePattern pattern) {
     return switch (pattern.type()) {
       case EXACT, WILDCARD -> pattern.text();
-      case STARTS -> "from " + pattern.text() + " on down";
+      case STARTS -> pattern.text() + " and below";
       case CONTAINS -> "with “" + pattern.text() + "” in the address";
     };
   }

@@ -1,5 +1,6 @@
 package jeton.server.display;
 
+import com.fasterxml.jackson.annotation.JsonIgnoreProperties;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -49,12 +50,13 @@ class DisplayDesk {
    * @param past per form key: times shown, and when it was closed or declined, as epoch seconds
    * @param done offers signed up for
    */
+  @JsonIgnoreProperties(ignoreUnknown = true)
   record Facts(
       String url,
       String referrer,
-      boolean returning,
-      int pages,
-      boolean mobile,
+      Boolean returning,
+      Integer pages,
+      Boolean mobile,
       Set<String> spots,
       Set<String> openers,
       Map<String, Past> past,
@@ -66,11 +68,21 @@ class DisplayDesk {
       openers = openers == null ? Set.of() : openers;
       past = past == null ? Map.of() : past;
       done = done == null ? Set.of() : done;
+      returning = returning != null && returning;
+      pages = pages == null ? 1 : pages;
+      mobile = mobile != null && mobile;
     }
   }
 
   /** What one visitor went through with one form; 0 for never. */
-  record Past(int shown, long closed, long declined) {}
+  @JsonIgnoreProperties(ignoreUnknown = true)
+  record Past(Integer shown, Long closed, Long declined) {
+    Past {
+      shown = shown == null ? 0 : shown;
+      closed = closed == null ? 0L : closed;
+      declined = declined == null ? 0L : declined;
+    }
+  }
 
   /**
    * Every form of every offer, with its verdict; hosted pages and, for visitors, what is off left

@@ -49,7 +49,7 @@ class HumanCheck {
   /** What was found. */
   enum Verdict {
     PERSON,
-    /** Filled in what nobody sees: answered as ever, nothing kept. */
+    /** Filled in what nobody sees, or keeps on at one address: answered as ever, nothing kept. */
     ROBOT,
     /** Faster than anybody types: asked to press again. */
     TOO_FAST,
@@ -79,9 +79,11 @@ class HumanCheck {
     if (needsCheck(suspicious) && !solved(values.getOrDefault("altcha", ""))) {
       return Verdict.CHECK_NEEDED;
     }
-    boolean may =
-        limits.mayFrom(network) && limits.mayFor(values.getOrDefault("email", "").strip());
-    return may ? Verdict.PERSON : Verdict.TOO_MANY;
+    if (!limits.mayFrom(network)) {
+      return Verdict.TOO_MANY;
+    }
+    // As with S4: whoever asks for one address again and again reads the same answer.
+    return limits.mayFor(values.getOrDefault("email", "").strip()) ? Verdict.PERSON : Verdict.ROBOT;
   }
 
   private boolean needsCheck(boolean suspicious) {

@@ -17,8 +17,8 @@ import org.springframework.stereotype.Component;
 class RateLimits {
   private static final long BLOCK_BURST = 30;
   private static final long BLOCK_PER_MINUTE = 10;
-  private static final long ADDRESS_BURST = 10;
-  private static final long ADDRESS_PER_HOUR = 10;
+  private static final long ADDRESS_BURST = 30;
+  private static final long ADDRESS_PER_HOUR = 30;
   private static final String LOOPBACK = "127.0.0.0/24";
   private static final String LOOPBACK_6 = "0:0:0:0:0:0:0:0/48";
 

@@ -325,7 +325,7 @@ class SignUpTest {
         offer.signUp(Map.of("email", typed, "first_name", "<b>Ann</b> & co", "consent", "yes"));
     assertThat(page.status()).isEqualTo(422);
     assertThat(page.body())
-        .contains("id=\"problem-email\"", "value=\"&lt;b&gt;Ann&lt;/b&gt; &amp; co\"");
+        .contains("data-problem=\"email\">", "value=\"&lt;b&gt;Ann&lt;/b&gt; &amp; co\"");
   }
 
   @Test
@@ -333,7 +333,7 @@ class SignUpTest {
     SampleOffer offer = new SampleOffer();
     Http.Answer answer = offer.signUp(Map.of("email", newAddress()));
     assertThat(answer.status()).isEqualTo(422);
-    assertThat(answer.body()).contains("id=\"problem-consent\"");
+    assertThat(answer.body()).contains("data-problem=\"consent\">");
   }
 
   @Test

@@ -9,6 +9,7 @@ import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
 
 /**
@@ -27,6 +28,7 @@ public final class SampleSite implements AutoCloseable {
           "checkout", "Basket");
 
   private final HttpServer server;
+  private final Map<String, String> added = new ConcurrentHashMap<>();
   private volatile Placed placed = new Placed("", "", "", "");
 
   private SampleSite(HttpServer server) {
@@ -70,6 +72,11 @@ public final class SampleSite implements AutoCloseable {
     placed = whatIsPlaced;
   }
 
+  /** Adds a page of any HTML, without the policy and the style of the others. */
+  public void add(String path, String html) {
+    added.put(path, html);
+  }
+
   /** Where it is. */
   public String origin() {
     return "http://127.0.0.1:" + server.getAddress().getPort();
@@ -78,6 +85,13 @@ public final class SampleSite implements AutoCloseable {
   private void answer(HttpExchange exchange) throws IOException {
     String path = exchange.getRequestURI().getPath();
     try (exchange) {
+      if (added.containsKey(path)) {
+        byte[] octets = added.get(path).getBytes(StandardCharsets.UTF_8);
+        exchange.getResponseHeaders().set("Content-Type", "text/html; charset=utf-8");
+        exchange.sendResponseHeaders(200, octets.length);
+        exchange.getResponseBody().write(octets);
+        return;
+      }
       if (path.equals("/site.css") || path.equals("/workshop.js")) {
         send(
             exchange,
