@@ -13,7 +13,8 @@ const { sites, fault, warnings, lost, refresh } = useSites()
 const adding = ref(false)
 const draft = ref({ name: '', origin: '' })
 const wrong = ref<Record<string, string>>({})
-const pages = ref<Record<number, SeenPage[]>>({})
+/** Pages by what was asked: a site's own, or a form's on it. */
+const pages = ref<Record<string, SeenPage[]>>({})
 const removing = ref<SiteView | null>(null)
 
 async function add() {
@@ -30,8 +31,9 @@ async function add() {
   }
 }
 
-async function showPages(id: number) {
-  pages.value = { ...pages.value, [id]: await api.get<SeenPage[]>(`/sites/${id}/pages`) }
+async function showPages(id: number, formKey = '') {
+  const seen = await api.get<SeenPage[]>(`/sites/${id}/pages?formKey=${formKey}`)
+  pages.value = { ...pages.value, [id + formKey]: seen }
 }
 
 async function remove() {
@@ -119,7 +121,14 @@ async function remove() {
           >
             <td>{{ f.name }}</td>
             <td><When :at="f.at" /></td>
-            <td>{{ f.pages }}</td>
+            <td>
+              <button class="link" :aria-label="`Pages with ${f.name}`" @click="showPages(view.site.id, f.formKey)">
+                {{ f.pages }}
+              </button>
+              <div v-for="p in pages[view.site.id + f.formKey!]" :key="p.page" class="small">
+                {{ p.page }} · <When :at="p.at" />
+              </div>
+            </td>
           </tr>
         </tbody>
       </table>

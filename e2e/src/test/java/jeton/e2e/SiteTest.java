@@ -339,7 +339,30 @@ class SiteTest {
     }
   }
 
+  @Test
+  void theVerificationService_isAsked_onlyWhereTheOwnerWantsIt() {
+    form(Shape.POP_UP, atOnce());
+    Business business = demo.bean(Business.class);
+    page.navigate(site.origin() + "/papers");
+    Locator email = page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Email"));
+    String bad = "gone." + newAddress();
+    check(business, VisitorChecks.Human.NEVER, true);
+    try {
+      email.fill(bad);
+      button("Send it").click();
+      assertThat(page.getByText("does not seem to work")).isVisible();
+    } finally {
+      check(business, VisitorChecks.Human.WHEN_SUSPICIOUS);
+    }
+    button("Send it").click();
+    assertThat(page.getByText("We have written to you")).isVisible();
+  }
+
   private static void check(Business business, VisitorChecks.Human human) {
+    check(business, human, false);
+  }
+
+  private static void check(Business business, VisitorChecks.Human human, boolean verifies) {
     BusinessSettings b = business.now().settings();
     business.save(
         business.now().version(),
@@ -354,7 +377,7 @@ class SiteTest {
             b.logo(),
             b.whenUnknown(),
             b.fields(),
-            new VisitorChecks(human, b.checks().throwAway(), false)));
+            new VisitorChecks(human, b.checks().throwAway(), verifies)));
   }
 
   @Test

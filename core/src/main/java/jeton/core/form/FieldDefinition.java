@@ -1,6 +1,5 @@
 package jeton.core.form;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
@@ -36,12 +35,16 @@ public record FieldDefinition(String key, FieldType type, String label, List<Str
 
   /** The definition a form's field goes by: built in, a consent box, or one of the business's. */
   public static Optional<FieldDefinition> of(String key, List<FieldDefinition> own) {
+    if (key.equals(EMAIL.key())) {
+      return Optional.of(EMAIL);
+    }
+    if (key.equals(FIRST_NAME.key())) {
+      return Optional.of(FIRST_NAME);
+    }
     if (CONSENT_KEY.matcher(key).matches()) {
       return Optional.of(new FieldDefinition(key, FieldType.CONSENT, "Consent", List.of()));
     }
-    List<FieldDefinition> all = new ArrayList<>(List.of(EMAIL, FIRST_NAME));
-    all.addAll(own);
-    return all.stream().filter(field -> field.key().equals(key)).findFirst();
+    return own.stream().filter(field -> field.key().equals(key)).findFirst();
   }
 
   /** Notes what keeps one of the business's own fields from being saved. */

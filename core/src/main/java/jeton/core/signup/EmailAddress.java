@@ -21,6 +21,7 @@ public record EmailAddress(String send, String compareKey) {
   private static final int MOST_LOCAL_OCTETS = 64;
   private static final Pattern DOT_ATOM =
       Pattern.compile("[A-Za-z0-9!#$%&'*+/=?^_`{|}~-]+(\\.[A-Za-z0-9!#$%&'*+/=?^_`{|}~-]+)*");
+  private static final Pattern ASCII_DOMAIN = Pattern.compile("[A-Za-z0-9.-]+");
   private static final Pattern LABEL = Pattern.compile("[a-z0-9]([a-z0-9-]{0,61}[a-z0-9])?");
 
   /** Why a typed address is refused, in the order in which faults are looked for. */
@@ -92,12 +93,20 @@ public record EmailAddress(String send, String compareKey) {
   }
 
   private static String encodedDomain(String domain) throws Refused {
+    if (ASCII_DOMAIN.matcher(domain).matches()) {
+      // Nothing to encode, which is nearly always.
+      return checked(domain.toLowerCase(Locale.ROOT));
+    }
     String encoded;
     try {
       encoded = IDN.toASCII(domain, IDN.USE_STD3_ASCII_RULES).toLowerCase(Locale.ROOT);
     } catch (IllegalArgumentException | IndexOutOfBoundsException notEncodable) {
       throw new Refused(Fault.BAD_DOMAIN);
     }
+    return checked(encoded);
+  }
+
+  private static String checked(String encoded) throws Refused {
     String[] labels = encoded.split("\\.", -1);
     refuseWhen(labels.length < 2, Fault.BAD_DOMAIN);
     refuseWhen(

@@ -1,5 +1,7 @@
 package jeton.server.form;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -25,6 +27,8 @@ public class FormRenderer {
   private final Business business;
   private final PublicUrl publicUrl;
   private final HumanCheck check;
+  private final Cache<PageWords, String> afterwards =
+      Caffeine.newBuilder().maximumSize(500).executor(Runnable::run).build();
 
   FormRenderer(Pages pages, Business business, PublicUrl publicUrl, HumanCheck check) {
     this.pages = pages;
@@ -51,7 +55,9 @@ public class FormRenderer {
 
   /** What it says after a sign-up, for the script. */
   String after(PageWords words, List<Map<String, String>> files) {
-    return pages.render("after", afterModel(words, files));
+    return files.isEmpty()
+        ? afterwards.get(words, plain -> pages.render("after", afterModel(plain, files)))
+        : pages.render("after", afterModel(words, files));
   }
 
   static Map<String, Object> afterModel(PageWords words, List<Map<String, String>> files) {

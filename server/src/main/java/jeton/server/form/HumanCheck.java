@@ -49,7 +49,7 @@ class HumanCheck {
   /** What was found. */
   enum Verdict {
     PERSON,
-    /** Filled in what nobody sees, or keeps on at one address: answered as ever, nothing kept. */
+    /** Filled in what nobody sees: answered as ever, nothing kept. */
     ROBOT,
     /** Faster than anybody types: asked to press again. */
     TOO_FAST,
@@ -75,15 +75,12 @@ class HumanCheck {
     }
     // Plain HTML and other people's programs have no stamp, and need none; a forged one is odd.
     boolean oddStamp = !stamp.isEmpty() && took.filter(t -> t.compareTo(STAMP_GOOD) <= 0).isEmpty();
-    boolean suspicious = limits.isBusy(network) || oddStamp;
+    RateLimits.Share share = limits.of(network);
+    boolean suspicious = share.isBusy() || oddStamp;
     if (needsCheck(suspicious) && !solved(values.getOrDefault("altcha", ""))) {
       return Verdict.CHECK_NEEDED;
     }
-    if (!limits.mayFrom(network)) {
-      return Verdict.TOO_MANY;
-    }
-    // As with S4: whoever asks for one address again and again reads the same answer.
-    return limits.mayFor(values.getOrDefault("email", "").strip()) ? Verdict.PERSON : Verdict.ROBOT;
+    return share.take() ? Verdict.PERSON : Verdict.TOO_MANY;
   }
 
   private boolean needsCheck(boolean suspicious) {

@@ -9,23 +9,24 @@ import java.time.Duration;
 import org.springframework.stereotype.Component;
 
 /**
- * How many sign-ups come from one network (/24 or /48) and for one address, kept by each instance
- * for itself. Requests from this machine are not counted: they are the owner's own programs, or a
- * proxy that does not say for whom it asks, and then the limits would hit everybody.
+ * How many sign-ups come from one network (/24 or /48), kept by each instance for itself; how many
+ * come for one address is counted where people are (signup). Requests from this machine are not
+ * counted: they are the owner's own programs, or a proxy that does not say for whom it asks, and
+ * then the limits would hit everybody.
  */
 @Component
 class RateLimits {
-  private static final long BLOCK_BURST = 30;
-  private static final long BLOCK_PER_MINUTE = 10;
-  private static final long ADDRESS_BURST = 30;
-  private static final long ADDRESS_PER_HOUR = 30;
+  private static final long BURST = 30;
+  private static final long PER_MINUTE = 10;
   private static final String LOOPBACK = "127.0.0.0/24";
   private static final String LOOPBACK_6 = "0:0:0:0:0:0:0:0/48";
 
   private final Cache<String, Bucket> blocks =
-      Caffeine.newBuilder().maximumSize(100_000).expireAfterAccess(Duration.ofHours(1)).build();
-  private final Cache<String, Bucket> addresses =
-      Caffeine.newBuilder().maximumSize(100_000).expireAfterAccess(Duration.ofHours(2)).build();
+      Caffeine.newBuilder()
+          .maximumSize(50_000)
+          // Tidying is quick; handing it to another thread is what would cost.
+          .executor(Runnable::run)
+          .build();
   private final TimeMeter time;
 
   RateLimits(Clock clock) {
@@ -43,36 +44,56 @@ class RateLimits {
         };
   }
 
-  /** Takes one from the network's share. False when there is none left for now. */
-  boolean mayFrom(String network) {
-    return isHere(network) || block(network).tryConsume(1);
+  /** What one network has left. */
+  interface Share {
+    /** Takes one. False when there is none left for now. */
+    boolean take();
+
+    /** Whether half is used: not too much yet, but more than people do. */
+    boolean isBusy();
   }
 
-  /** Takes one from the address's share. False when there is none left for now. */
-  boolean mayFor(String address) {
-    return addresses
-        .get(address, a -> bucket(ADDRESS_BURST, ADDRESS_PER_HOUR, Duration.ofHours(1)))
-        .tryConsume(1);
-  }
+  private static final Share UNLIMITED =
+      new Share() {
+        @Override
+        public boolean take() {
+          return true;
+        }
 
-  /** Whether a network has used half of its share: not too much yet, but more than people do. */
-  boolean isBusy(String network) {
-    return !isHere(network) && block(network).getAvailableTokens() < BLOCK_BURST / 2;
-  }
+        @Override
+        public boolean isBusy() {
+          return false;
+        }
+      };
 
-  private Bucket block(String network) {
-    return blocks.get(network, n -> bucket(BLOCK_BURST, BLOCK_PER_MINUTE, Duration.ofMinutes(1)));
-  }
+  /** The share of a network. */
+  Share of(String network) {
+    if (isHere(network)) {
+      return UNLIMITED;
+    }
+    Bucket bucket = blocks.get(network, n -> bucket());
+    return new Share() {
+      @Override
+      public boolean take() {
+        return bucket.tryConsume(1);
+      }
 
-  private Bucket bucket(long burst, long tokens, Duration period) {
-    return Bucket.builder()
-        .withCustomTimePrecision(time)
-        .addLimit(limit -> limit.capacity(burst).refillGreedy(tokens, period))
-        .build();
+      @Override
+      public boolean isBusy() {
+        return bucket.getAvailableTokens() < BURST / 2;
+      }
+    };
   }
 
   /** Whether a request comes from this machine. */
   boolean isHere(String network) {
     return network.equals(LOOPBACK) || network.equals(LOOPBACK_6);
+  }
+
+  private Bucket bucket() {
+    return Bucket.builder()
+        .withCustomTimePrecision(time)
+        .addLimit(limit -> limit.capacity(BURST).refillGreedy(PER_MINUTE, Duration.ofMinutes(1)))
+        .build();
   }
 }

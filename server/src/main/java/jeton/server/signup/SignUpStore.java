@@ -40,6 +40,9 @@ final class SignUpStore {
 
   private static final String WORDING = "SELECT id FROM consent_wording WHERE hash = :hash";
 
+  private static final String COUNT_SINCE =
+      "SELECT COUNT(*) FROM sign_up WHERE person_id = :personId AND at > :since";
+
   private final JdbcClient db;
 
   SignUpStore(JdbcClient db) {
@@ -77,6 +80,14 @@ final class SignUpStore {
           .update();
     }
     return signUpId;
+  }
+
+  long countSince(long personId, Instant since) {
+    return db.sql(COUNT_SINCE)
+        .param("personId", personId)
+        .param("since", Utc.bind(since))
+        .query(Long.class)
+        .single();
   }
 
   /** A wording is kept once; each sign-up points at the one it was shown. */

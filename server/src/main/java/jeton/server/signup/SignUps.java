@@ -13,6 +13,7 @@ import jeton.core.problem.Problem;
 import jeton.core.problem.Problems;
 import jeton.core.signup.EmailAddress;
 import jeton.core.signup.SignUpDecision;
+import jeton.core.signup.SignUpLimits;
 import jeton.server.confirm.Confirmations;
 import jeton.server.handover.HandOvers;
 import jeton.server.history.History;
@@ -171,6 +172,12 @@ public class SignUps {
                   "Emails to this address come back. Please use another one.")));
     }
     long personId = met.person().id();
+    if (!met.isNew()
+        && store.countSince(personId, now.minus(SignUpLimits.WINDOW))
+            >= SignUpLimits.MOST_IN_WINDOW) {
+      // As with S4: whoever keeps on at one address reads the same answer.
+      return new Outcome.Taken(false, Optional.empty());
+    }
     long signUpId = store.add(offer.id(), personId, row, decision, now);
     after
         .history()

@@ -25,6 +25,7 @@ public class Tokens {
   private static final Base64.Encoder TEXT = Base64.getUrlEncoder().withoutPadding();
   private static final int SIGNATURE_BYTES = 16;
   private final SecretStore store;
+  private final ThreadLocal<Mac> macs = ThreadLocal.withInitial(Tokens::mac);
   private volatile SecretKeySpec key;
 
   Tokens(JdbcClient db) {
@@ -97,10 +98,18 @@ public class Tokens {
 
   private byte[] signature(String purpose, byte[] id) {
     try {
-      Mac mac = Mac.getInstance("HmacSHA256");
+      Mac mac = macs.get();
       mac.init(key());
       mac.update(purpose.getBytes(StandardCharsets.US_ASCII));
       return Arrays.copyOf(mac.doFinal(id), SIGNATURE_BYTES);
+    } catch (GeneralSecurityException everyJdkHasIt) {
+      throw new IllegalStateException(everyJdkHasIt);
+    }
+  }
+
+  private static Mac mac() {
+    try {
+      return Mac.getInstance("HmacSHA256");
     } catch (GeneralSecurityException everyJdkHasIt) {
       throw new IllegalStateException(everyJdkHasIt);
     }
