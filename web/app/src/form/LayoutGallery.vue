@@ -80,6 +80,9 @@ void load()
 </template>
 
 <style scoped>
+.v-card-title .v-btn {
+  font-size: 13px;
+}
 .grid {
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(240px, 1fr));
@@ -108,7 +111,7 @@ void load()
   width: 900px;
   height: 660px;
   border: 0;
-  transform: scale(0.255);
+  transform: scale(0.285);
   transform-origin: 0 0;
   pointer-events: none;
 }

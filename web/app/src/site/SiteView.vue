@@ -122,7 +122,11 @@ async function remove() {
             <td>{{ f.name }}</td>
             <td><When :at="f.at" /></td>
             <td>
-              <button class="link" :aria-label="`Pages with ${f.name}`" @click="showPages(view.site.id, f.formKey)">
+              <button
+                class="link"
+                :aria-label="`Pages with ${f.name}`"
+                @click="showPages(view.site.id, f.formKey)"
+              >
                 {{ f.pages }}
               </button>
               <div v-for="p in pages[view.site.id + f.formKey!]" :key="p.page" class="small">

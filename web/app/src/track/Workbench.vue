@@ -37,9 +37,7 @@ defineProps<{ wide?: boolean }>()
   gap: 12px;
   position: sticky;
   top: 12px;
-  height: calc(100vh - 92px);
-  min-height: 440px;
-  max-height: 790px;
+  height: clamp(440px, calc(100vh - 300px), 790px);
 }
 .right {
   padding: 14px 18px 18px;

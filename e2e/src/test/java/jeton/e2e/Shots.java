@@ -45,7 +45,6 @@ final class Shots {
           new Shot("setup", "/app/setup", DESKTOP),
           new Shot("offer-page", "/o/first-notebook-plan", DESKTOP),
           new Shot("offer-page-phone", "/o/first-notebook-plan", PHONE),
-          new Shot("waiting-page-phone", "/o/first-notebook-plan/thanks", PHONE),
           new Shot("sample-site", "site:/", DESKTOP, "^Get the notebook plan"),
           new Shot("sample-site-phone", "site:/", PHONE, "^Get the notebook plan"),
           new Shot("mailbox", "/standins/mailbox", DESKTOP));
