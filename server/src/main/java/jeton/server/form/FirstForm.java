@@ -1,6 +1,7 @@
 package jeton.server.form;
 
 import java.util.List;
+import java.util.stream.Stream;
 import jeton.core.display.DisplayRules;
 import jeton.core.form.Afterwards;
 import jeton.core.form.Contrast;
@@ -34,7 +35,12 @@ final class FirstForm {
   /** Ours, with the first colour of the palette on the button. */
   static Looks looks(List<String> palette) {
     String button = palette.isEmpty() ? "#16423C" : palette.get(0);
-    String buttonInk = Contrast.ratio("#FFFFFF", button) >= Contrast.ENOUGH ? "#FFFFFF" : "#1C2A26";
+    // Any colour is far enough from black if it is too close to white.
+    String buttonInk =
+        Stream.of("#FFFFFF", "#1C2A26")
+            .filter(ink -> Contrast.ratio(ink, button) >= Contrast.ENOUGH)
+            .findFirst()
+            .orElse("#000000");
     return Looks.of("#FBF8F1", "#1C2A26", button, buttonInk);
   }
 }

@@ -120,7 +120,7 @@ class MailApi {
     return text.replace("&", "&amp;")
         .replace("<", "&lt;")
         .replace(">", "&gt;")
-        .replace("{", "&#123;");
+        .replace("{{", "{ {");
   }
 
   /** Sends at once, past the outbox, so that the mail server's answer can be shown. */

@@ -139,7 +139,7 @@ class KillTest {
                 .get("id");
     owner.upload(path + "/files?name=plan.pdf", SampleOffer.FILE);
     assertThat(owner.json("PUT", path + "/state", Map.of("state", "LIVE")).status()).isEqualTo(200);
-    return owner.get(path + "/form").json().get("key").asString();
+    return owner.get(path + "/forms").json().get(0).get("key").asString();
   }
 
   private String messageId(ReceivedEmail received) {

@@ -1,0 +1,57 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { note, noteSignUp, visit } from '../../../embed/src/memory'
+
+describe('what is remembered of a visitor', () => {
+  beforeEach(() => {
+    localStorage.clear()
+    sessionStorage.clear()
+    vi.restoreAllMocks()
+  })
+
+  it('counts the pages of a visit, and knows a visitor from an earlier one', () => {
+    expect(visit()).toMatchObject({ pages: 1, returning: false })
+    expect(visit()).toMatchObject({ pages: 2, returning: false })
+    sessionStorage.clear()
+    expect(visit()).toMatchObject({ pages: 1, returning: true })
+    expect(visit()).toMatchObject({ pages: 2, returning: true })
+  })
+
+  it('keeps how often a form was shown, and when it was closed or declined', () => {
+    vi.spyOn(Date, 'now').mockReturnValue(1_700_000_000_500)
+    note('a', 'shown')
+    note('a', 'shown')
+    note('a', 'closed')
+    note('b', 'declined')
+    expect(visit().past).toEqual({
+      a: { shown: 2, closed: 1_700_000_000, declined: 0 },
+      b: { shown: 0, closed: 0, declined: 1_700_000_000 },
+    })
+  })
+
+  it('keeps each offer signed up for once', () => {
+    noteSignUp('7')
+    noteSignUp('7')
+    expect(visit().done).toEqual(['7'])
+  })
+
+  it('does without a storage that is blocked, or that holds something odd', () => {
+    localStorage.setItem('jeton', 'not json')
+    expect(visit()).toMatchObject({ pages: 1, past: {}, done: [] })
+    vi.spyOn(Storage.prototype, 'getItem').mockImplementation(() => {
+      throw new Error('blocked')
+    })
+    vi.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {
+      throw new Error('blocked')
+    })
+    note('a', 'shown')
+    expect(visit()).toMatchObject({ pages: 1, returning: false, past: {} })
+  })
+
+  it('is one small item in each storage', () => {
+    visit()
+    for (let i = 0; i < 20; i++) note('form' + i, 'shown')
+    expect(Object.keys(localStorage)).toEqual(['jeton'])
+    expect(Object.keys(sessionStorage)).toEqual(['jeton'])
+    expect(localStorage.getItem('jeton')!.length).toBeLessThan(1500)
+  })
+})
