@@ -121,9 +121,15 @@ export class Stage {
       this.open.delete(form.key)
       box.firstElementChild?.classList.add('jf-leaving')
       const calm = matchMedia('(prefers-reduced-motion: reduce)').matches
-      setTimeout(remove, calm ? 0 : LEAVING_MS)
-      // The dialog itself gives focus back; a card in the corner never took it unless asked.
-      if (host.contains(document.activeElement) || isDialog) back?.focus?.()
+      // A card in the corner never took the focus unless asked; a dialog did, and the page is inert until it is gone.
+      const tookFocus = isDialog || host === document.activeElement
+      setTimeout(
+        () => {
+          remove()
+          if (tookFocus) back?.focus?.()
+        },
+        calm ? 0 : LEAVING_MS,
+      )
     }
     this.open.set(form.key, remove)
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { mdiDrag, mdiPlus, mdiTrashCanOutline } from '@mdi/js'
-import { computed, nextTick } from 'vue'
+import { computed, nextTick, ref } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import type { FieldDefinition, FormSettings } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
@@ -12,6 +12,8 @@ defineProps<{ problemAt(field: string): string | undefined }>()
 const form = defineModel<FormSettings>({ required: true })
 const business = useBusiness()
 const A_LOT = 4
+/** Key of the field whose settings are open. */
+const open = ref('')
 
 const own = computed(() => business.view?.settings.fields ?? [])
 const left = computed(() =>
@@ -51,22 +53,27 @@ async function move(i: number, by: number) {
       <span v-if="asked.length >= A_LOT" class="brass">· This asks a lot: each field costs sign-ups.</span>
     </p>
     <VueDraggable v-model="form.fields" handle=".handle" class="stack tight">
-      <details v-for="(field, i) in form.fields" :key="field.key" class="field">
-        <summary>
+      <div v-for="(field, i) in form.fields" :key="field.key" class="field">
+        <div class="head">
           <button
             :id="`handle-${field.key}`"
             class="handle"
             :aria-label="`Move ${field.label}: Alt and an arrow key`"
-            @click.prevent
             @keydown.alt.up.prevent="move(i, -1)"
             @keydown.alt.down.prevent="move(i, 1)"
           >
             <v-icon :icon="mdiDrag" size="20" />
           </button>
-          <span class="name">{{ field.label || 'Without words' }}</span>
-          <span class="small quiet">{{ typeOf(field.key) ? TYPE_WORDS[typeOf(field.key)!] : 'gone' }}</span>
-        </summary>
-        <div class="stack inner">
+          <button
+            class="toggle"
+            :aria-expanded="open === field.key"
+            @click="open = open === field.key ? '' : field.key"
+          >
+            <span class="name">{{ field.label || 'Without words' }}</span>
+            <span class="small quiet">{{ typeOf(field.key) ? TYPE_WORDS[typeOf(field.key)!] : 'gone' }}</span>
+          </button>
+        </div>
+        <div v-if="open === field.key" class="stack inner">
           <v-textarea
             v-if="isConsent(field.key)"
             v-model="field.label"
@@ -107,7 +114,7 @@ async function move(i: number, by: number) {
         <p v-if="problemAt(`fields[${i}]`)" class="grave small" role="alert">
           {{ problemAt(`fields[${i}]`) }}
         </p>
-      </details>
+      </div>
     </VueDraggable>
     <div class="row">
       <v-menu>
@@ -138,16 +145,21 @@ async function move(i: number, by: number) {
   border: 1px solid var(--line);
   border-radius: 10px;
 }
-summary {
+.head {
   display: flex;
   align-items: center;
-  gap: 8px;
   padding: 8px 12px 8px 8px;
-  cursor: pointer;
-  list-style: none;
 }
-summary .small {
-  margin-left: auto;
+.toggle {
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  justify-content: space-between;
+  gap: 10px;
+  padding-left: 8px;
+  text-align: left;
+}
+.toggle .small {
   white-space: nowrap;
 }
 .name {

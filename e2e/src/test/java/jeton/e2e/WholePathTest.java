@@ -75,7 +75,7 @@ class WholePathTest {
         .click();
     owner.getByLabel("Headline").fill("A pattern for your first stitch");
     owner.getByLabel("Words on the button").fill("Send me the pattern");
-    assertThat(owner.frameLocator("iframe[title='The hosted page']").getByRole(AriaRole.HEADING))
+    assertThat(owner.frameLocator("iframe[title='Hosted page']").getByRole(AriaRole.HEADING))
         .hasText("A pattern for your first stitch");
     assertThat(owner.getByText(Pattern.compile("^Saved \\d"))).isVisible();
   }

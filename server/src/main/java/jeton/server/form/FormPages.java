@@ -20,6 +20,9 @@ import org.springframework.stereotype.Component;
 /** The pages around a form: itself, what it says afterwards, and what it says when it is closed. */
 @Component
 class FormPages {
+  /** What a form in a frame sends along, so that its answers may stand in that frame too. */
+  static final String FRAMED = "framed";
+
   private final Pages pages;
   private final Business business;
   private final FormRenderer renderer;
@@ -34,8 +37,11 @@ class FormPages {
     return show(HttpStatus.OK, offer, form, renderer.fresh());
   }
 
-  /** The form on a page of ours: the hosted one, or one it is put right on. */
+  /** The form on a page of ours: the hosted one, or one it is put right on; or alone in a frame. */
   ResponseEntity<String> show(HttpStatus status, Offer offer, Form form, FormPart.Typed typed) {
+    if (typed.values().containsKey(FRAMED)) {
+      return framed(status, offer, form, typed);
+    }
     Map<String, Object> model =
         Page.frame(
             business.now().settings(), form.settings().looks(), form.settings().words().headline());
@@ -60,9 +66,15 @@ class FormPages {
 
   /** The form alone, for a frame on any site. */
   ResponseEntity<String> framed(Offer offer, Form form) {
-    Map<String, Object> model = renderer.model(offer, alone(form), renderer.fresh());
+    return framed(HttpStatus.OK, offer, form, renderer.fresh());
+  }
+
+  private ResponseEntity<String> framed(
+      HttpStatus status, Offer offer, Form form, FormPart.Typed typed) {
+    Map<String, Object> model = renderer.model(offer, alone(form), typed);
     model.put("base", renderer.base());
-    return pages.answer(HttpStatus.OK, "frame", model, new Pages.Openness("*", leadsTo(form)));
+    model.put("framed", true);
+    return pages.answer(status, "frame", model, new Pages.Openness("*", leadsTo(form)));
   }
 
   /**
@@ -83,11 +95,26 @@ class FormPages {
         : new PageWords(confirm.confirmed().heading(), "It is on its way to you by email.");
   }
 
-  ResponseEntity<String> after(Offer offer, Form form, boolean known, Optional<String> pass) {
+  /**
+   * What a form says after a sign-up, as a page.
+   *
+   * @param pass token of a pass given on the spot
+   * @param framed whether it is read in a frame
+   */
+  ResponseEntity<String> after(
+      Offer offer, Form form, boolean known, Optional<String> pass, boolean framed) {
     PageWords words = afterwards(offer, form, known);
+    List<Map<String, String>> files =
+        pass.map(token -> renderer.files(offer, token)).orElse(List.of());
+    if (framed) {
+      Map<String, Object> model = renderer.model(offer, alone(form), renderer.fresh());
+      model.put("base", renderer.base());
+      model.put("after", FormRenderer.afterModel(words, files));
+      return pages.answer(HttpStatus.OK, "frame", model, new Pages.Openness("*", ""));
+    }
     Map<String, Object> model =
         Page.words(business.now().settings(), form.settings().looks(), words);
-    model.put("files", pass.map(token -> renderer.files(offer, token)).orElse(List.of()));
+    model.put("files", files);
     return pages.answer(HttpStatus.OK, "words", model);
   }
 
@@ -117,7 +144,8 @@ class FormPages {
             values.entrySet().stream()
                 .map(value -> Map.of("name", value.getKey(), "value", value.getValue()))
                 .toList()));
-    return pages.answer(HttpStatus.OK, "words", model);
+    String framedBy = values.containsKey(FRAMED) ? "*" : "'self'";
+    return pages.answer(HttpStatus.OK, "words", model, new Pages.Openness(framedBy, leadsTo(form)));
   }
 
   ResponseEntity<String> closed(Form form) {

@@ -51,14 +51,15 @@ class OfferPages {
       @PathVariable String slug,
       @RequestParam(defaultValue = "false") boolean known,
       @RequestParam Optional<String> form,
-      @RequestParam Optional<String> pass) {
+      @RequestParam Optional<String> pass,
+      @RequestParam(defaultValue = "false") boolean framed) {
     Offer offer = offers.bySlug(slug).orElseThrow(() -> new NotThere("This offer"));
     Form sent =
         form.flatMap(forms::rememberedByKey)
             .filter(found -> found.offerId() == offer.id())
             .or(() -> forms.rememberedHosted(offer.id()))
             .orElseThrow(() -> new NotThere("This form"));
-    return pages.after(offer, sent, known, pass.filter(OfferPages::isToken));
+    return pages.after(offer, sent, known, pass.filter(OfferPages::isToken), framed);
   }
 
   /** A form alone, for a frame. */

@@ -77,7 +77,13 @@ class SignUpDesk {
     }
     return switch (tools.check().judge(values, network)) {
       case CHECK_NEEDED -> pages.check(place.form(), values, tools.check().challenge());
-      case ROBOT -> pages.after(place.offer(), place.form(), false, Optional.empty());
+      case ROBOT ->
+          pages.after(
+              place.offer(),
+              place.form(),
+              false,
+              Optional.empty(),
+              values.containsKey(FormPages.FRAMED));
       case TOO_FAST -> again(place, values, PRESS_AGAIN);
       case TOO_MANY -> again(place, values, TOO_MANY);
       case PERSON -> signUpByForm(place, values, network);
@@ -93,7 +99,10 @@ class SignUpDesk {
     }
     SignUps.Outcome.Taken taken = (SignUps.Outcome.Taken) outcome;
     return ResponseEntity.status(HttpStatus.SEE_OTHER)
-        .header("Location", goTo(place, posted).orElseGet(() -> thanks(place, taken)))
+        .header(
+            "Location",
+            goTo(place, posted)
+                .orElseGet(() -> thanks(place, taken, values.containsKey(FormPages.FRAMED))))
         .header("Referrer-Policy", "no-referrer")
         .build();
   }
@@ -174,7 +183,7 @@ class SignUpDesk {
     return form.settings().afterwards().known().said() && taken.wasOnTheList();
   }
 
-  private static String thanks(Place place, SignUps.Outcome.Taken taken) {
+  private static String thanks(Place place, SignUps.Outcome.Taken taken, boolean framed) {
     String address =
         Page.address(
             "/o/" + place.offer().settings().slug() + "/thanks",
@@ -182,7 +191,8 @@ class SignUpDesk {
             taken.pass().map(token -> "pass=" + token).orElse(""),
             place.form().shape() == jeton.core.display.Shape.FULL_PAGE
                 ? ""
-                : "form=" + place.form().key());
+                : "form=" + place.form().key(),
+            framed ? "framed=true" : "");
     return address;
   }
 
