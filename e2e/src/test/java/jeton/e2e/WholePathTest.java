@@ -125,7 +125,8 @@ class WholePathTest {
         visitor.getByRole(
             AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Send me the pattern"));
     send.click();
-    assertThat(visitor.locator("[data-problem=email]")).containsText("Something is wrong after the @");
+    assertThat(visitor.locator("[data-problem=email]"))
+        .containsText("Something is wrong after the @");
     assertThat(visitor.locator("[name=first_name]")).hasValue("Imogen");
     visitor.locator("[name=email]").fill(VISITOR);
     send.click();
