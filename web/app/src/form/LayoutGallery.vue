@@ -38,6 +38,7 @@ void load()
             size="small"
             :aria-pressed="!shape"
             :color="shape ? undefined : 'primary'"
+            :variant="shape ? 'outlined' : 'flat'"
             @click="shape = null"
             >All</v-btn
           >
@@ -47,6 +48,7 @@ void load()
             size="small"
             :aria-pressed="shape === s"
             :color="shape === s ? 'primary' : undefined"
+            :variant="shape === s ? 'flat' : 'outlined'"
             @click="shape = s"
             >{{ SHAPE_WORDS[s] }}</v-btn
           >
@@ -108,10 +110,11 @@ void load()
 .mini iframe {
   position: absolute;
   inset: 0;
-  width: 900px;
-  height: 660px;
+  /* Laid out at its full width and drawn at a quarter. */
+  width: calc(100% / 0.26);
+  height: calc(100% / 0.26);
   border: 0;
-  transform: scale(0.285);
+  transform: scale(0.26);
   transform-origin: 0 0;
   pointer-events: none;
 }
