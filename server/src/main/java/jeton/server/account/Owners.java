@@ -33,13 +33,12 @@ public class Owners {
   private final OwnerStore store;
   private final PasswordEncoder passwords;
   private final Clock clock;
-  private final String nobodysHash;
+  private volatile String nobodysHash = "";
 
   Owners(JdbcClient db, PasswordEncoder passwords, Clock clock) {
     this.store = new OwnerStore(db);
     this.passwords = passwords;
     this.clock = clock;
-    this.nobodysHash = passwords.encode(Tokens.random());
   }
 
   /** Whether anybody can sign in yet. */
@@ -102,7 +101,7 @@ public class Owners {
           "Too many wrong tries. Wait a quarter of an hour, then try again.", FAILURES_COUNT);
     }
     Optional<OwnerStore.Owner> owner = store.find(email.strip().toLowerCase(Locale.ROOT));
-    String hash = owner.map(OwnerStore.Owner::passwordHash).orElse(nobodysHash);
+    String hash = owner.map(OwnerStore.Owner::passwordHash).orElseGet(this::nobodysHash);
     boolean fits =
         password.getBytes(StandardCharsets.UTF_8).length <= 4 * MOST_PASSWORD
             && passwords.matches(password, hash);
@@ -112,6 +111,16 @@ public class Owners {
       return Optional.empty();
     }
     return owner.map(OwnerStore.Owner::id);
+  }
+
+  /**
+   * What a stranger's password is compared with; made when first needed, since it takes a second.
+   */
+  private String nobodysHash() {
+    if (nobodysHash.isEmpty()) {
+      nobodysHash = passwords.encode(Tokens.random());
+    }
+    return nobodysHash;
   }
 
   /** The address an owner signs in with. */
