@@ -20,14 +20,15 @@ public record Pages(List<PagePattern> onlyOn, List<PagePattern> notOn) {
 
   /** Whether there is a page that both include, as far as their own texts can tell. */
   public boolean meet(Pages other) {
-    return Stream.of(Stream.of("/"), onlyOn.stream(), other.onlyOn.stream())
-        .flatMap(some -> some.map(Pages::example))
+    return Stream.concat(
+            Stream.of("/"),
+            Stream.concat(onlyOn.stream(), other.onlyOn.stream()).map(PagePattern::text))
+        .map(Pages::example)
         .anyMatch(url -> include(url) && other.include(url));
   }
 
-  /** An address that a pattern means: stars stand for nothing. */
-  private static String example(Object from) {
-    String text = from instanceof PagePattern pattern ? pattern.text() : from.toString();
+  /** An address that a pattern's text means: stars stand for nothing. */
+  private static String example(String text) {
     String plain = text.replace("*", "");
     return plain.contains("://") ? plain : "https://any.example/" + plain.replaceFirst("^/", "");
   }

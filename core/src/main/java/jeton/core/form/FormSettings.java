@@ -55,11 +55,6 @@ public record FormSettings(
     return problems.list();
   }
 
-  /** The same with other fields. */
-  public FormSettings withFields(List<FormField> others) {
-    return new FormSettings(name, words, picture, others, looks, opening, afterwards, display);
-  }
-
   /** The same with other words. */
   public FormSettings withWords(FormWords others) {
     return new FormSettings(name, others, picture, fields, looks, opening, afterwards, display);
