@@ -14,6 +14,7 @@ import jeton.core.problem.Problems;
  * @param confirmed what they read once confirmed
  * @param daysGood days of 24 hours the link is good for, 1 to 30 (S7)
  * @param opensIncentive whether the confirmed page is the hand-over (S8)
+ * @param pages what else the pages around it do
  */
 public record ConfirmSettings(
     boolean on,
@@ -21,18 +22,30 @@ public record ConfirmSettings(
     PageWords waiting,
     PageWords confirmed,
     int daysGood,
-    boolean opensIncentive) {
+    boolean opensIncentive,
+    ConfirmPages pages) {
+
+  public ConfirmSettings {
+    pages = pages == null ? ConfirmPages.PLAIN : pages;
+  }
+
+  /** With the pages as they are without anything decided about them. */
+  public ConfirmSettings(
+      boolean on,
+      EmailContent email,
+      PageWords waiting,
+      PageWords confirmed,
+      int daysGood,
+      boolean opensIncentive) {
+    this(on, email, waiting, confirmed, daysGood, opensIncentive, ConfirmPages.PLAIN);
+  }
 
   /** Notes what keeps this from being saved. */
   public void check(String path, Problems problems) {
     email.check(path + ".email", problems);
     waiting.check(path + ".waiting", problems);
     confirmed.check(path + ".confirmed", problems);
-    problems.when(
-        email.button().label().isBlank(),
-        path + ".email.button.label",
-        "empty",
-        "The button that confirms needs words.");
+    pages.check(path + ".pages", problems);
     problems.when(
         daysGood < 1 || daysGood > ConfirmationRules.MOST_DAYS,
         path + ".daysGood",

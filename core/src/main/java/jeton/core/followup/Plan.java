@@ -6,37 +6,38 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 
-/** What a run has ahead of it, taking "sent" as "due" (rules T1, T7). */
+/** What a run has ahead of it, taking "sent" as "due" (rules T1, T7, T13). */
 public final class Plan {
   private Plan() {}
 
   /** A step and the moment it is due. */
   public record Due(Step step, Instant at) {}
 
-  /**
-   * The next step of a run.
-   *
-   * @param anchor when the previous email was sent; for the first, when the run started
-   */
-  public static Optional<Due> next(
-      List<Step> steps, Progress progress, Instant anchor, ZoneId zone) {
-    return progress
+  /** The next step of a run. */
+  public static Optional<Due> next(List<Step> steps, Standing standing, Pace pace) {
+    return standing
+        .progress()
         .next(steps)
-        .map(step -> new Due(step, SendTimes.due(step.timing(), anchor, zone)));
+        .map(step -> new Due(step, pace.due(step.timing(), standing.anchor())));
   }
 
-  /** Every step still to come, in order. */
-  public static List<Due> ahead(List<Step> steps, Progress from, Instant anchor, ZoneId zone) {
+  /** Every step still to come, in order, as if every condition held. */
+  public static List<Due> ahead(List<Step> steps, Standing from, Pace pace) {
     List<Due> plan = new ArrayList<>();
-    Progress progress = from;
-    Instant at = anchor;
-    Optional<Due> next = next(steps, progress, at, zone);
+    Standing standing = from;
+    Pace then = pace;
+    Optional<Due> next = next(steps, standing, then);
     while (next.isPresent()) {
       plan.add(next.get());
-      progress = progress.after(next.get().step());
-      at = next.get().at();
-      next = next(steps, progress, at, zone);
+      standing = standing.after(next.get().step(), next.get().at());
+      then = then.sentAt(next.get().at());
+      next = next(steps, standing, then);
     }
     return plan;
+  }
+
+  /** Every step still to come without spacing. */
+  public static List<Due> ahead(List<Step> steps, Progress from, Instant anchor, ZoneId zone) {
+    return ahead(steps, new Standing(from, anchor), Pace.in(zone));
   }
 }

@@ -1,8 +1,10 @@
 package jeton.core.handover;
 
+import java.util.List;
 import jeton.core.followup.RunAgain;
 import jeton.core.form.PageWords;
 import jeton.core.mail.EmailContent;
+import jeton.core.people.TagChange;
 import jeton.core.problem.Problems;
 
 /**
@@ -14,6 +16,7 @@ import jeton.core.problem.Problems;
  *     always gets one (S3)
  * @param page what the pass's own page says
  * @param runAgain whether the follow-up runs again for somebody who signs up again (S3)
+ * @param tags given and taken along the way
  */
 public record HandOverSettings(
     boolean onTheSpot,
@@ -21,17 +24,20 @@ public record HandOverSettings(
     EmailContent email,
     PageWords page,
     PassLimits limits,
-    RunAgain runAgain) {
+    RunAgain runAgain,
+    List<TagChange> tags) {
+
+  public HandOverSettings {
+    tags = tags == null ? List.of() : List.copyOf(tags);
+  }
 
   /** Notes what keeps this from being saved. */
   public void check(String path, Problems problems) {
     email.check(path + ".email", problems);
     page.check(path + ".page", problems);
-    problems.when(
-        email.button().label().isBlank(),
-        path + ".email.button.label",
-        "empty",
-        "The button that hands over needs words.");
+    for (int i = 0; i < tags.size(); i++) {
+      tags.get(i).check(path + ".tags[" + i + "]", problems);
+    }
     limits
         .days()
         .ifPresent(

@@ -43,6 +43,11 @@ public enum FillIn {
     return forOwners;
   }
 
+  /** Whether there are people of whom it is not known. */
+  public boolean mayBeUnknown() {
+    return this == FIRST_NAME;
+  }
+
   /** The fill-in of a name. */
   public static Optional<FillIn> of(String key) {
     return Arrays.stream(values()).filter(fillIn -> fillIn.key.equals(key)).findFirst();

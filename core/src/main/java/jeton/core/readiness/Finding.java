@@ -1,5 +1,7 @@
 package jeton.core.readiness;
 
+import java.util.Optional;
+
 /**
  * Something that would go wrong with an offer as it stands.
  *
@@ -7,8 +9,15 @@ package jeton.core.readiness;
  * @param message one sentence for the owner
  * @param stop where on the track it belongs
  * @param control what to show to cure it, as a name the interface knows
+ * @param fix what a safe cure would do, as a button says it; empty when only the owner can cure it
  */
-public record Finding(String code, Severity severity, String message, Stop stop, String control) {
+public record Finding(
+    String code,
+    Severity severity,
+    String message,
+    Stop stop,
+    String control,
+    Optional<String> fix) {
 
   /** How bad it is. */
   public enum Severity {
@@ -25,5 +34,18 @@ public record Finding(String code, Severity severity, String message, Stop stop,
     HAND_OVER,
     FOLLOW_UP,
     SETUP
+  }
+
+  static Finding grave(String code, String message, Stop stop, String control) {
+    return new Finding(code, Severity.GRAVE, message, stop, control, Optional.empty());
+  }
+
+  static Finding worthALook(String code, String message, Stop stop, String control) {
+    return new Finding(code, Severity.WORTH_A_LOOK, message, stop, control, Optional.empty());
+  }
+
+  /** The same with a safe cure. */
+  Finding curedBy(String words) {
+    return new Finding(code, severity, message, stop, control, Optional.of(words));
   }
 }

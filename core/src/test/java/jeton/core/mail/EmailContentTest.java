@@ -55,6 +55,6 @@ class EmailContentTest {
         .containsExactly(
             org.assertj.core.groups.Tuple.tuple("email.subject", "control_character"),
             org.assertj.core.groups.Tuple.tuple("email.preview", "unknown_fill_in"),
-            org.assertj.core.groups.Tuple.tuple("email.body", "unknown_fill_in"));
+            org.assertj.core.groups.Tuple.tuple("email.blocks[0].html", "unknown_fill_in"));
   }
 }

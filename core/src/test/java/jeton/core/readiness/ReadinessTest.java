@@ -2,15 +2,25 @@ package jeton.core.readiness;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import jeton.core.confirm.ConfirmSettings;
 import jeton.core.display.DisplayRules;
+import jeton.core.display.PagePattern;
+import jeton.core.display.Pages;
+import jeton.core.display.Season;
 import jeton.core.display.Shape;
+import jeton.core.followup.Condition;
+import jeton.core.followup.Goal;
 import jeton.core.followup.RunAgain;
+import jeton.core.followup.SequenceRules;
+import jeton.core.followup.Start;
 import jeton.core.followup.Step;
 import jeton.core.followup.StepTiming;
 import jeton.core.followup.Wait;
@@ -24,8 +34,10 @@ import jeton.core.form.Opening;
 import jeton.core.form.PageWords;
 import jeton.core.handover.HandOverSettings;
 import jeton.core.handover.PassLimits;
+import jeton.core.mail.EmailBlock;
 import jeton.core.mail.EmailButton;
 import jeton.core.mail.EmailContent;
+import jeton.core.people.TagChange;
 import org.junit.jupiter.api.Test;
 
 class ReadinessTest {
@@ -36,18 +48,27 @@ class ReadinessTest {
   private static final EmailContent HANDING_OVER =
       new EmailContent("Here", "", "", new EmailButton("Open", EmailButton.Target.PASS, ""));
 
+  private static final EmailContent CONFIRMING =
+      new EmailContent("Sure?", "", "", new EmailButton("Yes", EmailButton.Target.CONFIRM, ""));
+
   private int files = 1;
   private String postalAddress = "4 Gable Yard";
   private String sender = "hello@quireandthread.example";
   private boolean confirmation = true;
   private boolean opens = true;
   private boolean byEmail = true;
-  private EmailContent confirmEmail = PLAIN;
+  private EmailContent confirmEmail = CONFIRMING;
+  private EmailContent delivery = HANDING_OVER;
+  private Map<String, String> whenUnknown = Map.of("first_name", "there");
+  private Facts.Mail mail = new Facts.Mail(true, "", true, "quireandthread.example");
+  private List<TagChange> tagChanges = List.of();
+  private SequenceRules rules = SequenceRules.USUAL;
+  private boolean paused = false;
   private String ink = "#1C2A26";
   private boolean formsOn = true;
   private boolean onTheSpot = false;
-  private final List<Readiness.Asking> forms = new ArrayList<>();
-  private final List<Readiness.FollowUp> steps = new ArrayList<>();
+  private final List<Facts.Asking> forms = new ArrayList<>();
+  private final List<Facts.Written> steps = new ArrayList<>();
 
   private List<String> codes() {
     return findings().stream().map(Finding::code).toList();
@@ -55,25 +76,31 @@ class ReadinessTest {
 
   private List<Finding> findings() {
     return Readiness.of(
-        new Readiness.Facts(
-            files,
-            new Readiness.Business(postalAddress, "Quire & Thread", sender),
+        new Facts(
+            files == 0 ? List.of() : List.of("plan.pdf"),
+            new Facts.Business(postalAddress, "Quire & Thread", sender, whenUnknown, mail),
             forms(),
             new ConfirmSettings(confirmation, confirmEmail, WORDS, WORDS, 7, opens),
             new HandOverSettings(
-                onTheSpot, byEmail, HANDING_OVER, WORDS, PassLimits.NONE, RunAgain.NEVER),
-            steps,
-            NOW,
-            ZoneId.of("Europe/Dublin")));
+                onTheSpot,
+                byEmail,
+                delivery,
+                WORDS,
+                PassLimits.NONE,
+                RunAgain.NEVER,
+                tagChanges),
+            new Facts.FollowUp(steps, rules, paused),
+            Set.of("reader"),
+            new Facts.Timing(NOW, ZoneId.of("Europe/Dublin"), Duration.ZERO)));
   }
 
-  private List<Readiness.Asking> forms() {
-    List<Readiness.Asking> all = new ArrayList<>(forms);
+  private List<Facts.Asking> forms() {
+    List<Facts.Asking> all = new ArrayList<>(forms);
     all.add(0, form("page", Shape.FULL_PAGE, DisplayRules.IN_PAGE, Optional.empty()));
     return all;
   }
 
-  private Readiness.Asking form(
+  private Facts.Asking form(
       String key, Shape shape, DisplayRules display, Optional<Instant> seenAt) {
     FormSettings settings =
         new FormSettings(
@@ -85,13 +112,13 @@ class ReadinessTest {
             Opening.PLAIN,
             Afterwards.PLAIN,
             display);
-    return new Readiness.Asking(key, shape, formsOn, settings, seenAt);
+    return new Facts.Asking(key, shape, formsOn, settings, seenAt);
   }
 
   private void step(boolean ready, int minutes, EmailContent email) {
     long id = steps.size() + 1;
     StepTiming timing = StepTiming.after(new Wait(minutes, Wait.Unit.MINUTES));
-    steps.add(new Readiness.FollowUp(new Step(id, id, ready, timing), email));
+    steps.add(new Facts.Written(new Step(id, id, ready, timing), email));
   }
 
   @Test
@@ -179,7 +206,12 @@ class ReadinessTest {
 
   @Test
   void emptySubjectsAndDeadLinks_areFoundWhereTheyAre() {
-    confirmEmail = new EmailContent(" ", "", "<p><a href=\"https://\">x</a></p>", EmailButton.NONE);
+    confirmEmail =
+        new EmailContent(
+            " ",
+            "",
+            "<p><a href=\"https://\">x</a></p>",
+            new EmailButton("Yes", EmailButton.Target.CONFIRM, ""));
     step(
         true,
         90,
@@ -196,5 +228,151 @@ class ReadinessTest {
   void coloursTooClose_areFound() {
     ink = "#B0B0B0";
     assertThat(codes()).containsExactly("low_contrast");
+  }
+
+  private void stepWith(StepTiming timing, Condition condition, EmailContent email) {
+    long id = steps.size() + 1;
+    steps.add(new Facts.Written(new Step(id, id, true, timing, condition), email));
+  }
+
+  private static EmailContent linking(String href) {
+    return new EmailContent(
+        "s", "", "<p>x</p>", new EmailButton("Look", EmailButton.Target.LINK, href));
+  }
+
+  @Test
+  void aConfirmationWithoutItsButton_isGrave_andCanBeCured() {
+    confirmEmail = PLAIN;
+    assertThat(codes()).containsExactly("no_confirm_button");
+    assertThat(Readiness.mayGoLive(findings())).isFalse();
+    assertThat(findings().get(0).fix()).contains("Put the button in");
+  }
+
+  @Test
+  void aDeliveryEmailWithoutThePass_isFound() {
+    delivery = PLAIN;
+    assertThat(codes()).containsExactly("page_only", "delivery_without_pass");
+  }
+
+  @Test
+  void aFirstEmailThatHandsOverLate_isFound_onlyWhenNothingComesBeforeIt() {
+    step(true, 120, HANDING_OVER);
+    assertThat(codes()).isEmpty();
+    byEmail = false;
+    assertThat(codes()).containsExactly("first_not_at_once");
+  }
+
+  @Test
+  void aLastEmailBeyondSixtyDays_isFound() {
+    step(true, 60 * 24 * 60, PLAIN);
+    assertThat(codes()).isEmpty();
+    step(true, 1, PLAIN);
+    assertThat(codes()).containsExactly("far_off");
+    assertThat(findings().get(0).control()).isEqualTo("step-2");
+  }
+
+  @Test
+  void holesWhereNothingIsKnown_areFound() {
+    step(true, 90, new EmailContent("Hello {{first_name}}", "", "<p>x</p>", EmailButton.NONE));
+    assertThat(codes()).isEmpty();
+    whenUnknown = Map.of();
+    assertThat(codes()).containsExactly("empty_fill_in");
+    steps.clear();
+    step(
+        true,
+        90,
+        new EmailContent(
+            "Hello {{first_name}}{{^first_name}}friend{{/first_name}}",
+            "",
+            "<p>x</p>",
+            EmailButton.NONE));
+    assertThat(codes()).isEmpty();
+  }
+
+  @Test
+  void buttonsWithoutTarget_andBareFiles_areFound() {
+    EmailContent noTarget =
+        PLAIN.withBlocks(
+            List.of(
+                EmailBlock.button(new EmailButton("Look", EmailButton.Target.NONE, ""))));
+    step(true, 90, noTarget);
+    step(true, 90, linking("https://quireandthread.example/g/abc"));
+    step(true, 90, linking("https://shop.example/plan.PDF?v=2"));
+    step(true, 90, linking("https://shop.example/plan"));
+    assertThat(codes()).containsExactly("button_without_target", "bare_file", "bare_file");
+  }
+
+  @Test
+  void tagsThatAreGone_areFoundWhereverTheyAreNamed() {
+    tagChanges =
+        List.of(
+            new TagChange(TagChange.When.SIGN_UP, "Reader", true),
+            new TagChange(TagChange.When.FIRST_USE, "buyer", true));
+    rules =
+        new SequenceRules(
+            false,
+            new Goal(Goal.Kind.TAG_GAINED, "customer"),
+            Start.BY_SIGN_UP,
+            RunAgain.NEVER);
+    StepTiming later = StepTiming.after(new Wait(2, Wait.Unit.DAYS));
+    stepWith(later, new Condition(Condition.Kind.LACKS_TAG, "guest"), PLAIN);
+    stepWith(later, new Condition(Condition.Kind.HAS_TAG, " READER "), PLAIN);
+    assertThat(findings())
+        .extracting(Finding::code, Finding::control)
+        .containsExactly(
+            org.assertj.core.groups.Tuple.tuple("tag_gone", "tags"),
+            org.assertj.core.groups.Tuple.tuple("tag_gone", "step-1"),
+            org.assertj.core.groups.Tuple.tuple("tag_gone", "sequence"));
+  }
+
+  @Test
+  void aPausedFollowUp_isFound() {
+    paused = true;
+    assertThat(codes()).containsExactly("sequence_paused");
+  }
+
+  @Test
+  void mail_withoutServer_withLinksNobodyCanOpen_orAStrangeSender_isFound() {
+    mail = new Facts.Mail(false, "", true, "127.0.0.1");
+    assertThat(codes()).containsExactly("no_mail_server");
+    mail = new Facts.Mail(true, "", false, "127.0.0.1");
+    assertThat(codes()).containsExactly("no_way_to_leave");
+    mail = new Facts.Mail(true, "ann@elsewhere.example", false, "q.example");
+    assertThat(codes()).containsExactly("sender_domain");
+    mail = new Facts.Mail(true, "ann@mail.quireandthread.example", false, "q.example");
+    assertThat(codes()).isEmpty();
+  }
+
+  @Test
+  void formsNobodyCanReach_areFound() {
+    DisplayRules calm = DisplayRules.CALM;
+    Season over =
+        new Season(
+            Optional.empty(),
+            Optional.of(java.time.LocalDate.of(2026, 11, 23)),
+            calm.season().days(),
+            0,
+            24);
+    forms.add(
+        form(
+            "a",
+            Shape.BAR,
+            new DisplayRules(
+                calm.pages(), calm.audience(), calm.frequency(), over, calm.trigger(), 0),
+            Optional.of(NOW)));
+    PagePattern blog = new PagePattern(PagePattern.Type.STARTS, "/blog");
+    forms.add(
+        form(
+            "b",
+            Shape.BAR,
+            new DisplayRules(
+                new Pages(List.of(blog), List.of(blog)),
+                calm.audience(),
+                calm.frequency(),
+                calm.season(),
+                calm.trigger(),
+                0),
+            Optional.of(NOW)));
+    assertThat(codes()).containsExactly("form_over", "form_nowhere");
   }
 }

@@ -1,0 +1,35 @@
+package jeton.core.followup;
+
+import jeton.core.problem.Problems;
+
+/**
+ * What holds for a whole sequence.
+ *
+ * @param personZone whether it is timed in the person's own zone when known (T6)
+ * @param goal ends a run when reached (T12)
+ * @param start what starts it beside sign-ups
+ * @param again whether {@code start} starts it a second time for one person; a sign-up follows the
+ *     offer's own setting (S3)
+ */
+public record SequenceRules(boolean personZone, Goal goal, Start start, RunAgain again) {
+  /** The business's zone, no goal, started by sign-ups. */
+  public static final SequenceRules USUAL =
+      new SequenceRules(false, Goal.NONE, Start.BY_SIGN_UP, RunAgain.NEVER);
+
+  public SequenceRules {
+    goal = goal == null ? Goal.NONE : goal;
+    start = start == null ? Start.BY_SIGN_UP : start;
+    again = again == null ? RunAgain.NEVER : again;
+  }
+
+  /** Notes what keeps these from being saved. */
+  public void check(String path, Problems problems) {
+    goal.check(path + ".goal", problems);
+    start.check(path + ".start", problems);
+    problems.when(
+        again.when() == RunAgain.When.AFTER_DAYS && (again.days() < 1 || again.days() > 3650),
+        path + ".again.days",
+        "out_of_range",
+        "It can run again after 1 to 3650 days.");
+  }
+}

@@ -1,0 +1,93 @@
+package jeton.core.followup;
+
+import java.time.DateTimeException;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.Optional;
+import jeton.core.people.TagName;
+import jeton.core.problem.Problems;
+
+/**
+ * What starts a sequence, beside a sign-up to an offer that names it as its follow-up.
+ *
+ * @param offerId whose pass, for the two kinds that look at one
+ * @param tag for {@link Kind#TAG_GAINED}
+ * @param days of 24 hours after the pass was issued ({@link Kind#PASS_NOT_USED}), or calendar days
+ *     after the date in the field, before it when negative ({@link Kind#DATE_FIELD})
+ * @param field key of the business's own field, for {@link Kind#DATE_FIELD}
+ */
+public record Start(Kind kind, Optional<Long> offerId, String tag, int days, String field) {
+  /** Only sign-ups start it, or the owner by hand. */
+  public static final Start BY_SIGN_UP =
+      new Start(Kind.SIGN_UP, Optional.empty(), "", 0, "");
+
+  private static final int MOST_DAYS = 3650;
+
+  /** What happens. */
+  public enum Kind {
+    SIGN_UP,
+    TAG_GAINED,
+    PASS_USED,
+    PASS_NOT_USED,
+    DATE_FIELD
+  }
+
+  public Start {
+    kind = kind == null ? Kind.SIGN_UP : kind;
+    offerId = offerId == null ? Optional.empty() : offerId;
+    tag = tag == null ? "" : tag.strip();
+    field = field == null ? "" : field;
+  }
+
+  /** Whether gaining this tag starts it. */
+  public boolean onTag(String gained) {
+    return kind == Kind.TAG_GAINED && TagName.key(tag).equals(TagName.key(gained));
+  }
+
+  /** Whether it looks at the passes of this offer in this way. */
+  public boolean onPass(Kind way, long offer) {
+    return kind == way && offerId.isPresent() && offerId.get() == offer;
+  }
+
+  /** When it is looked whether a pass issued now has been used. */
+  public Instant looksAt(Instant issued) {
+    return issued.plus(Duration.ofDays(days));
+  }
+
+  /**
+   * The moment a date starts it: the first of that day, counted in this zone.
+   *
+   * @param answer what the person gave, {@code 2026-12-24}; anything else starts nothing
+   */
+  public Optional<Instant> onDate(String answer, ZoneId zone) {
+    try {
+      return Optional.of(LocalDate.parse(answer).plusDays(days).atStartOfDay(zone).toInstant());
+    } catch (DateTimeException notADate) {
+      return Optional.empty();
+    }
+  }
+
+  /** Notes what keeps this from being saved. */
+  public void check(String path, Problems problems) {
+    if (kind == Kind.TAG_GAINED) {
+      TagName.check(tag, path + ".tag", problems);
+    }
+    boolean looksAtPass = kind == Kind.PASS_USED || kind == Kind.PASS_NOT_USED;
+    problems.when(
+        looksAtPass && offerId.isEmpty(), path + ".offerId", "empty", "The pass of which offer?");
+    problems.when(
+        kind == Kind.PASS_NOT_USED && (days < 1 || days > MOST_DAYS),
+        path + ".days",
+        "out_of_range",
+        "It can be looked at after 1 to 3650 days.");
+    problems.when(
+        kind == Kind.DATE_FIELD && Math.abs(days) > MOST_DAYS,
+        path + ".days",
+        "out_of_range",
+        "At most 3650 days before or after the date.");
+    problems.when(
+        kind == Kind.DATE_FIELD && field.isBlank(), path + ".field", "empty", "Which date field?");
+  }
+}

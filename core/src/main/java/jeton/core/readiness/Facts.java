@@ -1,0 +1,97 @@
+package jeton.core.readiness;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import jeton.core.confirm.ConfirmSettings;
+import jeton.core.display.Shape;
+import jeton.core.followup.SequenceRules;
+import jeton.core.followup.Step;
+import jeton.core.form.FormSettings;
+import jeton.core.handover.HandOverSettings;
+import jeton.core.mail.EmailContent;
+import jeton.core.people.TagName;
+
+/**
+ * Everything Readiness looks at.
+ *
+ * @param fileNames of the files a visitor would get
+ * @param forms what asks, the hosted page first
+ * @param tags those that exist
+ * @param timing by what a sign-up is judged
+ */
+public record Facts(
+    List<String> fileNames,
+    Business business,
+    List<Asking> forms,
+    ConfirmSettings confirm,
+    HandOverSettings handOver,
+    FollowUp followUp,
+    Set<String> tags,
+    Timing timing) {
+
+  public Facts {
+    tags = tags.stream().map(TagName::key).collect(Collectors.toUnmodifiableSet());
+  }
+
+  /** What Setup knows. */
+  public record Business(
+      String postalAddress,
+      String senderName,
+      String senderEmail,
+      Map<String, String> whenUnknown,
+      Mail mail) {}
+
+  /**
+   * How emails leave and where their links lead.
+   *
+   * @param known whether a mail server is set up
+   * @param signIn by what name we sign in there; empty for none
+   * @param onlyHere whether the mail server is on this very machine
+   * @param publicHost host of the links in emails
+   */
+  public record Mail(boolean known, String signIn, boolean onlyHere, String publicHost) {}
+
+  /**
+   * A form.
+   *
+   * @param seenAt when a site last showed it; empty for never, and for the hosted page
+   */
+  public record Asking(
+      String key, Shape shape, boolean on, FormSettings settings, Optional<Instant> seenAt) {}
+
+  /** The follow-up in order, with what each email says. */
+  public record FollowUp(List<Written> steps, SequenceRules rules, boolean paused) {
+    /** The steps that send. */
+    List<Written> ready() {
+      return steps.stream().filter(written -> written.step().ready()).toList();
+    }
+
+    List<Step> timing() {
+      return steps.stream().map(Written::step).toList();
+    }
+
+    EmailContent emailOf(Step step) {
+      return steps.stream()
+          .filter(written -> written.step().equals(step))
+          .findFirst()
+          .orElseThrow()
+          .email();
+    }
+  }
+
+  /** A step and its email. */
+  public record Written(Step step, EmailContent email) {}
+
+  /** The moment and zone of a sign-up, and the least time between two sequence emails. */
+  public record Timing(Instant now, ZoneId zone, Duration spacing) {}
+
+  boolean hasTag(String tag) {
+    return tags.contains(TagName.key(tag));
+  }
+}

@@ -1,0 +1,25 @@
+package jeton.core.rehearsal;
+
+import java.util.HashSet;
+import java.util.Set;
+import jeton.core.followup.Known;
+import jeton.core.people.PersonState;
+import jeton.core.people.TagChange;
+import jeton.core.people.TagName;
+
+/** What has become of the made-up person by now. */
+final class PersonSoFar {
+  PersonState state = PersonState.WAITING_TO_CONFIRM;
+  boolean passUsed;
+  private final Set<String> tags = new HashSet<>();
+
+  /** Gives or takes a tag. False when nothing changed by it. */
+  boolean change(TagChange change) {
+    String key = TagName.key(change.tag());
+    return change.give() ? tags.add(key) : tags.remove(key);
+  }
+
+  Known known() {
+    return new Known(passUsed, tags);
+  }
+}

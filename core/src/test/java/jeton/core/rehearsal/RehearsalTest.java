@@ -1,0 +1,226 @@
+package jeton.core.rehearsal;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import jeton.core.confirm.ConfirmSettings;
+import jeton.core.followup.Condition;
+import jeton.core.followup.Goal;
+import jeton.core.followup.RunAgain;
+import jeton.core.followup.SequenceRules;
+import jeton.core.followup.Start;
+import jeton.core.followup.Step;
+import jeton.core.followup.StepTiming;
+import jeton.core.followup.Wait;
+import jeton.core.form.PageWords;
+import jeton.core.handover.HandOverSettings;
+import jeton.core.handover.PassLimits;
+import jeton.core.mail.EmailButton;
+import jeton.core.mail.EmailContent;
+import jeton.core.people.TagChange;
+import org.junit.jupiter.api.Test;
+
+/** What a made-up visitor meets, and when. */
+class RehearsalTest {
+  private static final Instant NOW = Instant.parse("2026-11-26T21:10:00Z");
+  private static final PageWords WORDS = new PageWords("h", "t");
+  private static final EmailContent EMAIL = new EmailContent("s", "", "", EmailButton.NONE);
+
+  private boolean confirmation = true;
+  private boolean byEmail = true;
+  private PassLimits limits = PassLimits.NONE;
+  private RunAgain again = RunAgain.NEVER;
+  private final List<TagChange> tags = new ArrayList<>();
+  private final List<Setup.Sequence> sequences = new ArrayList<>();
+  private Duration confirmsAfter = Duration.ofHours(9);
+  private Optional<Duration> usesAfter = Optional.empty();
+  private Optional<Duration> againAfter = Optional.empty();
+  private Optional<Duration> leavesAfter = Optional.empty();
+
+  private static Step step(long id, int days, Condition condition) {
+    return new Step(id, id, true, StepTiming.after(new Wait(days, Wait.Unit.DAYS)), condition);
+  }
+
+  private static Step step(long id, int days) {
+    return step(id, days, Condition.ALWAYS);
+  }
+
+  private void followUp(Step... steps) {
+    sequences.add(
+        new Setup.Sequence(1, "Welcome", List.of(steps), SequenceRules.USUAL, true, false));
+  }
+
+  private void other(long id, Start start, Goal goal, Step... steps) {
+    sequences.add(
+        new Setup.Sequence(
+            id,
+            "Other",
+            List.of(steps),
+            new SequenceRules(false, goal, start, RunAgain.NEVER),
+            false,
+            false));
+  }
+
+  private List<Moment> moments() {
+    return Rehearsal.of(
+        new Setup(
+            7,
+            new ConfirmSettings(confirmation, EMAIL, WORDS, WORDS, 7, true),
+            new HandOverSettings(false, byEmail, EMAIL, WORDS, limits, again, tags),
+            sequences,
+            ZoneId.of("Europe/Dublin"),
+            Duration.ZERO),
+        new Visitor(
+            NOW,
+            Optional.of("Europe/Lisbon"),
+            Map.of("wedding", "2026-12-24"),
+            confirmsAfter.isNegative() ? Optional.empty() : Optional.of(confirmsAfter),
+            usesAfter,
+            againAfter,
+            leavesAfter));
+  }
+
+  /** As lines: hours after the sign-up, what, and which step. */
+  private List<String> story() {
+    return moments().stream()
+        .filter(m -> m.kind() != Moment.Kind.RUN_STARTS)
+        .map(
+            m ->
+                Duration.between(NOW, m.at()).toHours()
+                    + " "
+                    + m.kind()
+                    + m.step().map(s -> " " + s.id()).orElse("")
+                    + m.end().map(e -> " " + e).orElse(""))
+        .toList();
+  }
+
+  @Test
+  void theWholeWay_inOrder() {
+    followUp(step(1, 2), step(2, 1));
+    assertThat(story())
+        .containsExactly(
+            "0 ANSWER",
+            "0 CONFIRMATION_EMAIL",
+            "9 CONFIRMED_PAGE",
+            "9 DELIVERY_EMAIL",
+            "57 SEQUENCE_EMAIL 1",
+            "81 SEQUENCE_EMAIL 2",
+            "81 RUN_ENDS STEPS_EXHAUSTED");
+  }
+
+  @Test
+  void neverConfirming_isTheEndOfIt_andTooLateSaysSo() {
+    followUp(step(1, 2));
+    confirmsAfter = Duration.ofHours(-1);
+    assertThat(story()).containsExactly("0 ANSWER", "0 CONFIRMATION_EMAIL");
+    confirmsAfter = Duration.ofDays(7);
+    assertThat(story())
+        .containsExactly("0 ANSWER", "0 CONFIRMATION_EMAIL", "168 CONFIRMATION_RAN_OUT");
+  }
+
+  @Test
+  void conditions_lookAtWhatTheVisitorDid() {
+    followUp(
+        step(1, 2, new Condition(Condition.Kind.PASS_USED, "")),
+        step(2, 2, new Condition(Condition.Kind.PASS_NOT_USED, "")));
+    assertThat(story()).contains("57 SKIPPED 1", "105 SEQUENCE_EMAIL 2");
+    usesAfter = Optional.of(Duration.ofDays(1));
+    assertThat(story()).contains("33 PASS_USED", "57 SEQUENCE_EMAIL 1", "105 SKIPPED 2");
+  }
+
+  @Test
+  void aPassThatHasRunOut_isNotUsed() {
+    limits = new PassLimits(Optional.of(3), Optional.empty());
+    usesAfter = Optional.of(Duration.ofDays(3));
+    assertThat(story()).endsWith("81 PASS_RAN_OUT");
+  }
+
+  @Test
+  void leaving_endsWhatIsGoingOn() {
+    followUp(step(1, 2));
+    leavesAfter = Optional.of(Duration.ofHours(20));
+    assertThat(story()).endsWith("20 LEAVES", "20 RUN_ENDS PERSON_LEFT");
+  }
+
+  @Test
+  void signingUpTwice_deliversAgain_andRunsAgainOnlyIfWanted() {
+    followUp(step(1, 2));
+    againAfter = Optional.of(Duration.ofDays(10));
+    assertThat(story()).endsWith("240 ANSWER", "240 DELIVERY_EMAIL");
+    again = new RunAgain(RunAgain.When.EVERY_TIME, 0);
+    assertThat(story()).endsWith("288 SEQUENCE_EMAIL 1", "288 RUN_ENDS STEPS_EXHAUSTED");
+  }
+
+  @Test
+  void askingAgainWithinTwoMinutes_sendsNothingMore() {
+    confirmsAfter = Duration.ofHours(-1);
+    againAfter = Optional.of(Duration.ofSeconds(119));
+    assertThat(story()).containsExactly("0 ANSWER", "0 CONFIRMATION_EMAIL", "0 ANSWER");
+    againAfter = Optional.of(Duration.ofMinutes(2));
+    assertThat(story()).endsWith("0 ANSWER", "0 CONFIRMATION_EMAIL");
+  }
+
+  @Test
+  void tags_startOtherSequences_andReachGoals() {
+    tags.add(new TagChange(TagChange.When.CONFIRMATION, "reader", true));
+    tags.add(new TagChange(TagChange.When.FIRST_USE, "binder", true));
+    other(
+        2,
+        new Start(Start.Kind.TAG_GAINED, Optional.empty(), "Reader", 0, ""),
+        new Goal(Goal.Kind.TAG_GAINED, "binder"),
+        step(5, 1),
+        step(6, 1));
+    usesAfter = Optional.of(Duration.ofHours(30));
+    assertThat(story())
+        .endsWith("33 SEQUENCE_EMAIL 5", "39 PASS_USED", "39 RUN_ENDS GOAL_REACHED");
+  }
+
+  @Test
+  void aPassNotUsedInTime_startsItsSequence() {
+    other(
+        2,
+        new Start(Start.Kind.PASS_NOT_USED, Optional.of(7L), "", 3, ""),
+        Goal.NONE,
+        step(5, 0));
+    assertThat(story()).contains("81 SEQUENCE_EMAIL 5");
+    usesAfter = Optional.of(Duration.ofDays(2));
+    assertThat(story()).noneMatch(line -> line.contains("SEQUENCE_EMAIL"));
+  }
+
+  @Test
+  void aDateInAField_startsOnItsDay() {
+    other(
+        2, new Start(Start.Kind.DATE_FIELD, Optional.empty(), "", -14, "wedding"), Goal.NONE,
+        step(5, 0));
+    assertThat(
+            moments().stream()
+                .filter(m -> m.kind() == Moment.Kind.SEQUENCE_EMAIL)
+                .map(Moment::at))
+        .containsExactly(Instant.parse("2026-12-10T00:00:00Z"));
+  }
+
+  @Test
+  void withoutConfirmation_itIsHandedOverAtOnce() {
+    confirmation = false;
+    byEmail = false;
+    assertThat(story()).containsExactly("0 ANSWER", "0 DELIVERY_EMAIL");
+  }
+
+  @Test
+  void aSequenceThatStartsItself_comesToAnEnd() {
+    tags.add(new TagChange(TagChange.When.CONFIRMATION, "reader", true));
+    other(
+        2,
+        new Start(Start.Kind.TAG_GAINED, Optional.empty(), "reader", 0, ""),
+        Goal.NONE,
+        step(5, 1));
+    againAfter = Optional.of(Duration.ofDays(2));
+    assertThat(story().stream().filter(line -> line.contains("SEQUENCE_EMAIL"))).hasSize(1);
+  }
+}
