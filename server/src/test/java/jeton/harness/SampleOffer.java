@@ -18,6 +18,7 @@ import jeton.core.mail.EmailButton;
 import jeton.core.mail.EmailContent;
 import jeton.core.offer.OfferKind;
 import jeton.core.offer.OfferState;
+import jeton.server.followup.Sequence;
 import jeton.server.followup.SequenceDraft;
 import jeton.server.followup.Sequences;
 import jeton.server.form.Forms;
@@ -56,7 +57,17 @@ public final class SampleOffer {
 
   /** Another follow-up. */
   public void follow(int version, SequenceDraft.StepDraft... steps) {
-    server.bean(Sequences.class).save(id, version, new SequenceDraft("Welcome", List.of(steps)));
+    follow(version, new SequenceDraft("Welcome", List.of(steps)));
+  }
+
+  /** Another follow-up, with rules of its own. */
+  public void follow(int version, SequenceDraft draft) {
+    server.bean(Sequences.class).save(sequence().id(), version, draft);
+  }
+
+  /** The follow-up as it is now. */
+  public Sequence sequence() {
+    return server.bean(Sequences.class).ofOffer(id);
   }
 
   public static SequenceDraft.StepDraft step(int days, String subject) {

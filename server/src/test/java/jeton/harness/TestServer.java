@@ -10,17 +10,23 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.function.Function;
 import jeton.core.signup.VisitorChecks;
 import jeton.server.JetonServer;
 import jeton.server.account.Owners;
 import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
+import jeton.server.business.SendingSettings;
+import jeton.server.business.VisitorPages;
 import jeton.server.database.PrivateDatabase;
-import jeton.server.followup.Runs;
+import jeton.server.followup.RunMover;
+import jeton.server.followup.Starts;
 import jeton.server.mail.Dispatcher;
 import jeton.standins.mailbox.Mailbox;
 import jeton.standins.mailbox.MailboxServer;
+import jeton.standins.mailbox.Manners;
+import jeton.standins.resolver.Resolver;
 import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.context.annotation.Bean;
@@ -39,6 +45,12 @@ public final class TestServer {
   public final ConfigurableApplicationContext context;
   public final TestClock clock;
   public final Mailbox mailbox;
+  public final Manners manners = new Manners();
+
+  /** Mails that the mailbox has sent back. */
+  public final List<byte[]> sentBack = new CopyOnWriteArrayList<>();
+
+  public final Resolver resolver;
   public final String base;
   private final Map<String, MailboxServer.Refusal> refusals = new ConcurrentHashMap<>();
   private final MailboxServer mailServer;
@@ -57,7 +69,10 @@ public final class TestServer {
     mailbox = new Mailbox(home.resolve("mailbox"));
     Function<String, Optional<MailboxServer.Refusal>> refuse =
         to -> Optional.ofNullable(refusals.get(to));
-    mailServer = MailboxServer.start(mailbox, 0, refuse);
+    mailServer =
+        MailboxServer.start(
+            mailbox, 0, refuse, new MailboxServer.Conduct(manners, sentBack::add));
+    resolver = Resolver.start();
     SpringApplication.getShutdownHandlers().add(database::close);
     SpringApplication spring = new SpringApplication(JetonServer.class, ClockThatStands.class);
     spring.setLogStartupInfo(false);
@@ -68,6 +83,7 @@ public final class TestServer {
             "--jeton.home=" + home,
             "--jeton.clock=test",
             "--jeton.mail.workers=0",
+            "--jeton.dns-server=" + resolver.address(),
             "--jeton.followup.engine=false",
             "--jeton.owner-email=" + OWNER,
             "--jeton.owner-password=" + PASSWORD,
@@ -105,7 +121,9 @@ public final class TestServer {
         "",
         Map.of("first_name", "there"),
         List.of(),
-        VisitorChecks.USUAL);
+        VisitorChecks.USUAL,
+        SendingSettings.USUAL,
+        VisitorPages.USUAL);
   }
 
   public <T> T bean(Class<T> type) {
@@ -133,7 +151,10 @@ public final class TestServer {
   public void settle() {
     int moved;
     do {
-      moved = bean(Runs.class).moveDue(100) + bean(Dispatcher.class).dispatchDue();
+      moved =
+          bean(Starts.class).startDue(100)
+              + bean(RunMover.class).moveDue(100)
+              + bean(Dispatcher.class).dispatchDue();
     } while (moved > 0);
   }
 

@@ -40,6 +40,12 @@ public record ConfirmSettings(
     this(on, email, waiting, confirmed, daysGood, opensIncentive, ConfirmPages.PLAIN);
   }
 
+  /** The same with another email. */
+  public ConfirmSettings withEmail(EmailContent other) {
+    return new ConfirmSettings(
+        on, other, waiting, confirmed, daysGood, opensIncentive, pages);
+  }
+
   /** Notes what keeps this from being saved. */
   public void check(String path, Problems problems) {
     email.check(path + ".email", problems);

@@ -31,6 +31,27 @@ public record HandOverSettings(
     tags = tags == null ? List.of() : List.copyOf(tags);
   }
 
+  /** Without tags. */
+  public HandOverSettings(
+      boolean onTheSpot,
+      boolean byEmail,
+      EmailContent email,
+      PageWords page,
+      PassLimits limits,
+      RunAgain runAgain) {
+    this(onTheSpot, byEmail, email, page, limits, runAgain, List.of());
+  }
+
+  /** The same with another email. */
+  public HandOverSettings withEmail(EmailContent other) {
+    return new HandOverSettings(onTheSpot, byEmail, other, page, limits, runAgain, tags);
+  }
+
+  /** The same, with or without the delivery email. */
+  public HandOverSettings withByEmail(boolean other) {
+    return new HandOverSettings(onTheSpot, other, email, page, limits, runAgain, tags);
+  }
+
   /** Notes what keeps this from being saved. */
   public void check(String path, Problems problems) {
     email.check(path + ".email", problems);

@@ -54,7 +54,7 @@ final class EmailLook {
                   what + " leaves a hole where {{" + name + "}} is not known.",
                   stop,
                   control)
-              .curedBy("Say “there” then"));
+              .curedBy("Say “there” then", name));
     }
     for (LinkTag change : email.linkTags()) {
       tag(change.tag());
@@ -71,7 +71,7 @@ final class EmailLook {
       findings.add(
           Finding.worthALook(
                   "tag_gone", what + " names a tag that is gone: " + tag + ".", stop, control)
-              .curedBy("Make the tag “" + tag + "” again"));
+              .curedBy("Make the tag “" + tag + "” again", tag));
     }
   }
 

@@ -9,7 +9,7 @@ import java.util.Optional;
  * @param message one sentence for the owner
  * @param stop where on the track it belongs
  * @param control what to show to cure it, as a name the interface knows
- * @param fix what a safe cure would do, as a button says it; empty when only the owner can cure it
+ * @param fix a safe cure; empty when only the owner can cure it
  */
 public record Finding(
     String code,
@@ -17,7 +17,7 @@ public record Finding(
     String message,
     Stop stop,
     String control,
-    Optional<String> fix) {
+    Optional<Fix> fix) {
 
   /** How bad it is. */
   public enum Severity {
@@ -44,8 +44,22 @@ public record Finding(
     return new Finding(code, Severity.WORTH_A_LOOK, message, stop, control, Optional.empty());
   }
 
+  /**
+   * A safe cure.
+   *
+   * @param words what it does, as a button says it
+   * @param value what it is done with, such as a tag's name; may be empty
+   */
+  public record Fix(String words, String value) {}
+
   /** The same with a safe cure. */
   Finding curedBy(String words) {
-    return new Finding(code, severity, message, stop, control, Optional.of(words));
+    return curedBy(words, "");
+  }
+
+  /** The same with a safe cure that needs to know a name. */
+  Finding curedBy(String words, String value) {
+    return new Finding(
+        code, severity, message, stop, control, Optional.of(new Fix(words, value)));
   }
 }

@@ -105,7 +105,7 @@ final class FollowUpLook {
   private void tagGone(String words, String tag, String control) {
     findings.add(
         Finding.worthALook("tag_gone", words + tag + ".", Stop.FOLLOW_UP, control)
-            .curedBy("Make the tag “" + tag + "” again"));
+            .curedBy("Make the tag “" + tag + "” again", tag));
   }
 
   private void add(String code, String message, String control) {

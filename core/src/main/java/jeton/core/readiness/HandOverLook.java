@@ -107,7 +107,7 @@ final class HandOverLook {
                 "A tag given or taken on the way is gone: " + change.tag() + ".",
                 Stop.HAND_OVER,
                 "tags")
-            .curedBy("Make the tag “" + change.tag() + "” again"));
+            .curedBy("Make the tag “" + change.tag() + "” again", change.tag()));
   }
 
   private void when(boolean wrong, Finding finding) {

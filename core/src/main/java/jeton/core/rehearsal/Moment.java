@@ -2,6 +2,7 @@ package jeton.core.rehearsal;
 
 import java.time.Instant;
 import java.util.Optional;
+import jeton.core.followup.Moved;
 import jeton.core.followup.RunEnd;
 import jeton.core.followup.Step;
 
@@ -10,10 +11,19 @@ import jeton.core.followup.Step;
  *
  * @param sequenceId for what belongs to a sequence
  * @param step for an email of a sequence, sent or skipped
+ * @param delay for an email of a sequence that was moved (T4, T13)
  * @param end for {@link Kind#RUN_ENDS}
  */
 public record Moment(
-    Kind kind, Instant at, Optional<Long> sequenceId, Optional<Step> step, Optional<RunEnd> end) {
+    Kind kind,
+    Instant at,
+    Optional<Long> sequenceId,
+    Optional<Step> step,
+    Optional<Delay> delay,
+    Optional<RunEnd> end) {
+
+  /** Why an email does not come when its wait ends, and when that is. */
+  public record Delay(Moved moved, Instant from) {}
 
   /** What it is. */
   public enum Kind {
@@ -37,20 +47,37 @@ public record Moment(
   }
 
   static Moment of(Kind kind, Instant at) {
-    return new Moment(kind, at, Optional.empty(), Optional.empty(), Optional.empty());
+    return new Moment(
+        kind, at, Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty());
   }
 
   static Moment of(Kind kind, Instant at, long sequenceId) {
-    return new Moment(kind, at, Optional.of(sequenceId), Optional.empty(), Optional.empty());
+    return new Moment(
+        kind,
+        at,
+        Optional.of(sequenceId),
+        Optional.empty(),
+        Optional.empty(),
+        Optional.empty());
   }
 
   static Moment of(Kind kind, Instant at, long sequenceId, Step step) {
-    return new Moment(kind, at, Optional.of(sequenceId), Optional.of(step), Optional.empty());
+    return new Moment(
+        kind, at, Optional.of(sequenceId), Optional.of(step), Optional.empty(), Optional.empty());
+  }
+
+  Moment delayed(Optional<Delay> why) {
+    return new Moment(kind, at, sequenceId, step, why, end);
   }
 
   static Moment ends(Instant at, long sequenceId, RunEnd reason) {
     return new Moment(
-        Kind.RUN_ENDS, at, Optional.of(sequenceId), Optional.empty(), Optional.of(reason));
+        Kind.RUN_ENDS,
+        at,
+        Optional.of(sequenceId),
+        Optional.empty(),
+        Optional.empty(),
+        Optional.of(reason));
   }
 
   /** Whether it arrives in the visitor's mailbox. */

@@ -6,10 +6,12 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import jeton.core.followup.Goal;
+import jeton.core.followup.Moved;
 import jeton.core.followup.Pace;
 import jeton.core.followup.Plan;
 import jeton.core.followup.RunEnd;
 import jeton.core.followup.Standing;
+import jeton.core.followup.Step;
 import jeton.core.followup.Turn;
 
 /** The made-up person's ways through sequences. */
@@ -79,7 +81,8 @@ final class RunsSoFar {
       run.due = wait.until();
     } else if (turn.next() instanceof Turn.Next.Send send) {
       moments.add(
-          Moment.of(Moment.Kind.SEQUENCE_EMAIL, now, run.sequence.id(), send.step()));
+          Moment.of(Moment.Kind.SEQUENCE_EMAIL, now, run.sequence.id(), send.step())
+              .delayed(delay(run, send.step())));
       lastSent = Optional.of(now);
       run.standing = run.standing.after(send.step(), now);
       Optional<Plan.Due> next = Plan.next(run.sequence.steps(), run.standing, pace(run));
@@ -88,6 +91,14 @@ final class RunsSoFar {
     } else {
       end(run, RunEnd.STEPS_EXHAUSTED, now);
     }
+  }
+
+  private Optional<Moment.Delay> delay(Run run, Step step) {
+    Instant anchor = run.standing.anchor();
+    return Moved.of(step.timing(), anchor, pace(run))
+        .map(
+            moved ->
+                new Moment.Delay(moved, Moved.unmoved(step.timing(), anchor, run.zone)));
   }
 
   void endAll(RunEnd reason, Instant now) {

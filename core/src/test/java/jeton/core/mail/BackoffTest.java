@@ -15,11 +15,11 @@ class BackoffTest {
   @ParameterizedTest
   @CsvSource({"1, PT1M", "2, PT5M", "3, PT30M", "4, PT2H", "5, PT6H", "6, PT24H"})
   void eachFailure_waitsLonger(int failures, Duration pause) {
-    assertThat(Backoff.nextAttempt(failures, NOW)).contains(NOW.plus(pause));
+    assertThat(Backoff.nextAttempt(AnswerClass.BUSY, failures, NOW)).contains(NOW.plus(pause));
   }
 
   @Test
   void afterTheLongestPause_itIsGivenUp() {
-    assertThat(Backoff.nextAttempt(7, NOW)).isEqualTo(Optional.empty());
+    assertThat(Backoff.nextAttempt(AnswerClass.BUSY, 7, NOW)).isEqualTo(Optional.empty());
   }
 }

@@ -245,7 +245,7 @@ class ReadinessTest {
     confirmEmail = PLAIN;
     assertThat(codes()).containsExactly("no_confirm_button");
     assertThat(Readiness.mayGoLive(findings())).isFalse();
-    assertThat(findings().get(0).fix()).contains("Put the button in");
+    assertThat(findings().get(0).fix().orElseThrow().words()).isEqualTo("Put the button in");
   }
 
   @Test

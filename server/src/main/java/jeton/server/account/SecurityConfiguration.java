@@ -62,12 +62,16 @@ class SecurityConfiguration {
             csrf ->
                 csrf.csrfTokenRepository(tokens)
                     .csrfTokenRequestHandler(new CsrfTokenRequestAttributeHandler())
-                    .ignoringRequestMatchers("/api/demo/**"))
+                    .ignoringRequestMatchers("/api/demo/**", "/api/bounces"))
         .authorizeHttpRequests(
             requests ->
                 requests
                     .requestMatchers(
-                        "/api/session", "/api/session/welcome", "/api/openapi.json", "/api/demo/**")
+                        "/api/session",
+                        "/api/session/welcome",
+                        "/api/openapi.json",
+                        "/api/bounces",
+                        "/api/demo/**")
                     .permitAll()
                     .requestMatchers(HttpMethod.OPTIONS)
                     .denyAll()

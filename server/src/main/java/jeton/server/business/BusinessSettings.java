@@ -22,6 +22,8 @@ import jeton.core.signup.VisitorChecks;
  * @param logo content hash of a picture; empty for none
  * @param fields the business's own, which its forms can ask
  * @param checks how people are told from robots
+ * @param sending how emails are sent
+ * @param pages those around emails that belong to no offer
  * @param whenUnknown words per fill-in name for people of whom it is not known (F1)
  */
 public record BusinessSettings(
@@ -35,7 +37,9 @@ public record BusinessSettings(
     String logo,
     Map<String, String> whenUnknown,
     List<FieldDefinition> fields,
-    VisitorChecks checks) {
+    VisitorChecks checks,
+    SendingSettings sending,
+    VisitorPages pages) {
 
   private static final int MOST_FIELDS = 40;
 
@@ -52,13 +56,53 @@ public record BusinessSettings(
           "",
           Map.of("first_name", "there"),
           List.of(),
-          VisitorChecks.USUAL);
+          VisitorChecks.USUAL,
+          SendingSettings.USUAL,
+          VisitorPages.USUAL);
 
   public BusinessSettings {
     palette = List.copyOf(palette);
     whenUnknown = Map.copyOf(whenUnknown);
     fields = fields == null ? List.of() : List.copyOf(fields);
     checks = checks == null ? VisitorChecks.USUAL : checks;
+    sending = sending == null ? SendingSettings.USUAL : sending;
+    pages = pages == null ? VisitorPages.USUAL : pages;
+  }
+
+  /** The same with other words for what is not known. */
+  public BusinessSettings withWhenUnknown(Map<String, String> words) {
+    return new BusinessSettings(
+        name,
+        postalAddress,
+        senderName,
+        senderEmail,
+        replyTo,
+        zone,
+        palette,
+        logo,
+        words,
+        fields,
+        checks,
+        sending,
+        pages);
+  }
+
+  /** The same, sent differently. */
+  public BusinessSettings withSending(SendingSettings other) {
+    return new BusinessSettings(
+        name,
+        postalAddress,
+        senderName,
+        senderEmail,
+        replyTo,
+        zone,
+        palette,
+        logo,
+        whenUnknown,
+        fields,
+        checks,
+        other,
+        pages);
   }
 
   /** The zone as the JDK knows it. */
@@ -98,6 +142,8 @@ public record BusinessSettings(
               "There is no fill-in called " + key + ".");
         });
     checkFields(problems);
+    sending.check("sending", problems);
+    pages.check("pages", problems);
     return problems.list();
   }
 

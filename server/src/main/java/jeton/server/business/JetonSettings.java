@@ -11,6 +11,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param publicUrl where visitors reach this install, without a slash at the end; empty: as each
  *     request came in, and for emails http://127.0.0.1 with the port
  * @param verifierUrl address of a service that is asked whether an address works; empty for none
+ * @param dnsServer host and port of the name server to ask; empty for the system's
  * @param smtpUrl used until Setup says otherwise; empty for none
  */
 @ConfigurationProperties("jeton")
@@ -21,4 +22,5 @@ public record JetonSettings(
     @DefaultValue("") String ownerEmail,
     @DefaultValue("") String ownerPassword,
     @DefaultValue("") String verifierUrl,
+    @DefaultValue("") String dnsServer,
     @DefaultValue("system") String clock) {}

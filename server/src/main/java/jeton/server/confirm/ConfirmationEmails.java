@@ -5,7 +5,6 @@ import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import jeton.core.confirm.ConfirmationRules;
 import jeton.core.mail.EmailContent;
 import jeton.server.business.PublicUrl;
@@ -38,18 +37,24 @@ class ConfirmationEmails implements EmailSource {
   }
 
   @Override
-  public Optional<EmailContent> content(OutgoingEmail email) {
-    return Optional.of(offers.remembered(email.offerId()).settings().confirm().email());
+  public Map<Long, EmailContent> contents(List<Claimed> batch) {
+    Map<Long, EmailContent> contents = new HashMap<>();
+    batch.forEach(
+        c ->
+            contents.put(
+                c.outboxId(),
+                offers.remembered(c.email().ofOffer()).settings().confirm().email()));
+    return contents;
   }
 
   @Override
   @Transactional
-  public Map<Long, String> makeLinks(List<Claimed> batch) {
+  public Map<Long, String> makeLinks(List<Written> batch) {
     Instant now = clock.instant();
     Map<Long, String> links = new HashMap<>();
-    for (Claimed claimed : batch) {
+    for (Written claimed : batch) {
       String token = Tokens.random();
-      int days = offers.remembered(claimed.email().offerId()).settings().confirm().daysGood();
+      int days = offers.remembered(claimed.email().ofOffer()).settings().confirm().daysGood();
       long signUpId = claimed.email().signUpId().orElseThrow();
       store.add(Tokens.hash(token), signUpId, now, ConfirmationRules.expiry(now, days));
       links.put(claimed.outboxId(), publicUrl.of("/c/" + token));

@@ -2,10 +2,13 @@ package jeton.server.confirm;
 
 import java.time.Clock;
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
 import jeton.core.confirm.ConfirmationRules;
 import jeton.core.people.PersonState;
 import jeton.server.handover.HandOvers;
+import jeton.core.people.TagChange;
+import jeton.server.followup.Tagging;
 import jeton.server.history.History;
 import jeton.server.mail.DeliveryListener;
 import jeton.server.mail.Outbox;
@@ -41,7 +44,8 @@ public class Confirmations implements DeliveryListener {
       Passes passes,
       HandOvers handOvers,
       Offers offers,
-      History history) {}
+      History history,
+      Tagging tagging) {}
 
   /** What a link stands for. */
   public record Link(
@@ -136,6 +140,13 @@ public class Confirmations implements DeliveryListener {
             person.id(),
             HandOvers.Way.AS_THE_OFFER_SAYS,
             opens ? Optional.of(hash) : Optional.empty());
+    circle
+        .tagging()
+        .at(
+            TagChange.When.CONFIRMATION,
+            offer.settings().handOver().tags(),
+            person.id(),
+            offer.id());
   }
 
   private void linkToNewest(Offer offer, long personId, byte[] hash) {
@@ -159,13 +170,21 @@ public class Confirmations implements DeliveryListener {
   }
 
   @Override
-  public void settled(OutgoingEmail email, Outcome outcome, Instant at, String detail) {
-    if (email.kind() == OutgoingEmail.Kind.CONFIRMATION && outcome == Outcome.SENT) {
-      circle
-          .history()
-          .note(
-              History.Event.of(
-                  at, History.Kind.CONFIRMATION_SENT, email.personId(), email.offerId(), detail));
-    }
+  public void settled(List<Settled> batch, Instant at) {
+    circle
+        .history()
+        .noteAll(
+            batch.stream()
+                .filter(settled -> settled.outcome() == Outcome.SENT)
+                .filter(settled -> settled.email().kind() == OutgoingEmail.Kind.CONFIRMATION)
+                .map(
+                    settled ->
+                        History.Event.of(
+                            at,
+                            History.Kind.CONFIRMATION_SENT,
+                            settled.email().personId(),
+                            settled.email().offerId(),
+                            settled.detail()))
+                .toList());
   }
 }

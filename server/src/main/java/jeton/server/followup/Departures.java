@@ -2,12 +2,14 @@ package jeton.server.followup;
 
 import java.time.Clock;
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
 import jeton.core.followup.RunEnd;
 import jeton.core.people.PersonState;
 import jeton.server.history.History;
 import jeton.server.mail.DeliveryListener;
 import jeton.server.mail.OutgoingEmail;
+import jeton.server.mail.Readings;
 import jeton.server.people.People;
 import jeton.server.people.Person;
 import org.springframework.core.annotation.Order;
@@ -20,25 +22,32 @@ import org.springframework.transaction.annotation.Transactional;
 public class Departures implements DeliveryListener {
   private final People people;
   private final Runs runs;
+  private final Readings readings;
   private final History history;
   private final Clock clock;
 
-  Departures(People people, Runs runs, History history, Clock clock) {
+  Departures(People people, Runs runs, Readings readings, History history, Clock clock) {
     this.people = people;
     this.runs = runs;
+    this.readings = readings;
     this.history = history;
     this.clock = clock;
   }
 
-  /** Takes a person off the list: nothing more is sent. Doing it twice has one effect. */
+  /**
+   * Takes a person off the list: nothing more is sent. Doing it twice has one effect.
+   *
+   * @param outboxId the email whose link was used, if it is known
+   */
   @Transactional
-  public void leave(long personId, String how) {
+  public void leave(long personId, String how, Optional<Long> outboxId) {
     Person person = people.lock(personId);
     if (person.state() == PersonState.LEFT || person.state() == PersonState.BLOCKED) {
       return;
     }
     Instant now = clock.instant();
     runs.endAllOf(personId, RunEnd.PERSON_LEFT);
+    outboxId.ifPresent(readings::leftBy);
     people.changeState(personId, PersonState.LEFT, now);
     history.note(
         new History.Event(now, History.Kind.LEFT, Optional.of(personId), Optional.empty(), how));
@@ -59,19 +68,49 @@ public class Departures implements DeliveryListener {
             now, History.Kind.BLOCKED, Optional.of(personId), Optional.empty(), "by the owner"));
   }
 
-  /** A refused address is unreachable; it hears nothing more and must be replaced (S5). */
+  /** An address does not work (any more): it hears nothing more and must be replaced (S5). */
+  @Transactional
+  public void unreachable(long personId, Optional<Long> offerId, String said) {
+    Person person = people.lock(personId);
+    if (person.state() != PersonState.BLOCKED) {
+      cutOff(personId, offerId, said, clock.instant());
+    }
+  }
+
+  /** Somebody told their mailbox that our email is unwanted: they are blocked. */
+  @Transactional
+  public void complained(long personId, Optional<Long> offerId) {
+    Person person = people.lock(personId);
+    if (person.state() == PersonState.BLOCKED) {
+      return;
+    }
+    Instant now = clock.instant();
+    runs.endAllOf(personId, RunEnd.PERSON_BLOCKED);
+    people.changeState(personId, PersonState.BLOCKED, now);
+    history.note(History.Event.of(now, History.Kind.COMPLAINED, personId, offerId, ""));
+  }
+
+  private void cutOff(long personId, Optional<Long> offerId, String said, Instant at) {
+    people.changeState(personId, PersonState.UNREACHABLE, at);
+    runs.endAllOf(personId, RunEnd.PERSON_UNREACHABLE);
+    history.note(History.Event.of(at, History.Kind.UNREACHABLE, personId, offerId, said));
+  }
+
   @Override
-  public void settled(OutgoingEmail email, Outcome outcome, Instant at, String detail) {
-    if (outcome == Outcome.REFUSED) {
-      people.changeState(email.personId(), PersonState.UNREACHABLE, at);
-      runs.endAllOf(email.personId(), RunEnd.PERSON_UNREACHABLE);
-      history.note(
-          History.Event.of(
-              at, History.Kind.UNREACHABLE, email.personId(), email.offerId(), detail));
-    } else if (outcome == Outcome.GIVEN_UP) {
-      history.note(
-          History.Event.of(
-              at, History.Kind.EMAIL_FAILED, email.personId(), email.offerId(), detail));
+  public void settled(List<Settled> batch, Instant at) {
+    for (Settled settled : batch) {
+      OutgoingEmail email = settled.email();
+      if (settled.outcome() == Outcome.REFUSED) {
+        cutOff(email.personId(), email.offerId(), settled.detail(), at);
+      } else if (settled.outcome() == Outcome.GIVEN_UP) {
+        history.note(
+            History.Event.of(
+                at,
+                History.Kind.EMAIL_FAILED,
+                email.personId(),
+                email.offerId(),
+                settled.detail()));
+      }
     }
   }
 }

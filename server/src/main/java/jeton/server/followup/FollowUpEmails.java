@@ -1,9 +1,8 @@
 package jeton.server.followup;
 
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import java.util.stream.Collectors;
 import jeton.core.mail.EmailContent;
 import jeton.server.business.PublicUrl;
 import jeton.server.mail.EmailSource;
@@ -30,24 +29,36 @@ class FollowUpEmails implements EmailSource {
   }
 
   @Override
-  public Optional<EmailContent> content(OutgoingEmail email) {
-    return sequences.content(email.stepId().orElseThrow());
+  public Map<Long, EmailContent> contents(List<Claimed> batch) {
+    Map<Long, EmailContent> byStep =
+        sequences.contents(
+            batch.stream().map(c -> c.email().stepId().orElseThrow()).distinct().toList());
+    Map<Long, EmailContent> contents = new HashMap<>();
+    for (Claimed claimed : batch) {
+      EmailContent content = byStep.get(claimed.email().stepId().orElseThrow());
+      if (content != null) {
+        contents.put(claimed.outboxId(), content);
+      }
+    }
+    return contents;
   }
 
+  /** A sequence that stands on its own has no pass to give. */
   @Override
-  public Map<Long, String> makeLinks(List<Claimed> batch) {
-    List<Claimed> handingOver =
-        batch.stream().filter(claimed -> claimed.content().handsOver()).toList();
-    Map<Passes.Holder, String> tokens =
-        passes.newLinks(handingOver.stream().map(FollowUpEmails::holder).distinct().toList());
-    return handingOver.stream()
-        .filter(claimed -> tokens.containsKey(holder(claimed)))
-        .collect(
-            Collectors.toMap(
-                Claimed::outboxId, claimed -> publicUrl.of("/g/" + tokens.get(holder(claimed)))));
-  }
-
-  private static Passes.Holder holder(Claimed claimed) {
-    return new Passes.Holder(claimed.email().personId(), claimed.email().offerId());
+  public Map<Long, String> makeLinks(List<Written> batch) {
+    Map<Long, Passes.Holder> holders = new HashMap<>();
+    batch.stream()
+        .filter(written -> written.content().handsOver())
+        .filter(written -> written.email().offerId().isPresent())
+        .forEach(
+            written ->
+                holders.put(
+                    written.outboxId(),
+                    new Passes.Holder(written.email().personId(), written.email().ofOffer())));
+    Map<Long, String> links = new HashMap<>();
+    passes
+        .newLinks(holders)
+        .forEach((outboxId, token) -> links.put(outboxId, publicUrl.of("/g/" + token)));
+    return links;
   }
 }

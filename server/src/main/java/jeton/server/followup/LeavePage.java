@@ -1,14 +1,10 @@
 package jeton.server.followup;
 
-import java.util.List;
-import java.util.Map;
+import java.net.URI;
+import java.util.Optional;
 import java.util.OptionalLong;
-import jeton.core.form.PageWords;
 import jeton.core.people.PersonState;
 import jeton.server.business.Business;
-import jeton.server.business.BusinessSettings;
-import jeton.server.page.Page;
-import jeton.server.page.Pages;
 import jeton.server.people.People;
 import jeton.server.token.Tokens;
 import org.springframework.http.HttpStatus;
@@ -26,73 +22,58 @@ class LeavePage {
   private final People people;
   private final Business business;
   private final Tokens tokens;
-  private final Pages pages;
+  private final LeaveWords words;
 
-  LeavePage(Departures departures, People people, Business business, Tokens tokens, Pages pages) {
+  LeavePage(
+      Departures departures, People people, Business business, Tokens tokens, LeaveWords words) {
     this.departures = departures;
     this.people = people;
     this.business = business;
     this.tokens = tokens;
-    this.pages = pages;
+    this.words = words;
+  }
+
+  /** Whose link it is, and which email carried it: older ones do not say. */
+  private record Leaver(long personId, Optional<Long> outboxId) {}
+
+  private Optional<Leaver> leaver(String token) {
+    return tokens
+        .verify("leave", token)
+        .map(pair -> new Leaver(pair.first(), Optional.of(pair.second())))
+        .or(
+            () -> {
+              OptionalLong person = tokens.verify(token);
+              return person.isPresent()
+                  ? Optional.of(new Leaver(person.getAsLong(), Optional.empty()))
+                  : Optional.empty();
+            });
   }
 
   @GetMapping("/u/{token}")
   ResponseEntity<String> show(@PathVariable String token) {
-    OptionalLong person = tokens.verify(token);
-    if (person.isEmpty()) {
-      return unknown();
+    Optional<Leaver> leaver = leaver(token);
+    if (leaver.isEmpty()) {
+      return words.unknown();
     }
-    boolean gone = people.get(person.getAsLong()).state() == PersonState.LEFT;
-    return gone ? left() : ask(token);
+    boolean gone = people.get(leaver.get().personId()).state() == PersonState.LEFT;
+    return gone ? words.left() : words.ask("/u/" + token);
   }
 
   @PostMapping("/u/{token}")
   ResponseEntity<String> leave(
       @PathVariable String token,
       @RequestParam(name = "List-Unsubscribe", defaultValue = "") String oneClick) {
-    OptionalLong person = tokens.verify(token);
-    if (person.isEmpty()) {
-      return unknown();
+    Optional<Leaver> leaver = leaver(token);
+    if (leaver.isEmpty()) {
+      return words.unknown();
     }
     departures.leave(
-        person.getAsLong(), oneClick.isEmpty() ? "on the page" : "by the mail program");
-    return left();
-  }
-
-  private ResponseEntity<String> ask(String token) {
-    BusinessSettings settings = business.now().settings();
-    Map<String, Object> model =
-        Page.words(
-            settings,
-            Page.PLAIN,
-            new PageWords(
-                "Leave the list", "You will get no more emails from " + settings.name() + "."));
-    model.put("action", List.of(Map.of("to", "/u/" + token, "words", "Leave the list")));
-    return pages.answer(HttpStatus.OK, "words", model);
-  }
-
-  private ResponseEntity<String> left() {
-    BusinessSettings settings = business.now().settings();
-    return pages.answer(
-        HttpStatus.OK,
-        "words",
-        Page.words(
-            settings,
-            Page.PLAIN,
-            new PageWords(
-                "You have left the list",
-                "Nothing more will come. You can sign up again whenever you like.")));
-  }
-
-  private ResponseEntity<String> unknown() {
-    return pages.answer(
-        HttpStatus.NOT_FOUND,
-        "words",
-        Page.words(
-            business.now().settings(),
-            Page.PLAIN,
-            new PageWords(
-                "This link does not work",
-                "Part of it may be missing. Open it from the email again, or answer the email and ask to be taken off.")));
+        leaver.get().personId(),
+        oneClick.isEmpty() ? "on the page" : "by the mail program",
+        leaver.get().outboxId());
+    String goesOn = business.now().settings().pages().leftGoesOnTo();
+    return oneClick.isEmpty() && !goesOn.isEmpty()
+        ? ResponseEntity.status(HttpStatus.SEE_OTHER).location(URI.create(goesOn)).build()
+        : words.left();
   }
 }

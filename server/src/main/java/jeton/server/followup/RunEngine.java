@@ -1,30 +1,41 @@
 package jeton.server.followup;
 
+import java.util.function.IntUnaryOperator;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.dao.TransientDataAccessException;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 
-/** Moves due runs on, a batch after the other, as long as there are any. */
+/** Starts and moves on what is due, a batch after the other, as long as there is any. */
 @Component
 @ConditionalOnProperty(name = "jeton.followup.engine", havingValue = "true", matchIfMissing = true)
 class RunEngine {
   private static final Logger LOG = LoggerFactory.getLogger(RunEngine.class);
   private static final int BATCH = 200;
-  private final Runs runs;
+  private final Starts starts;
+  private final RunMover runs;
 
-  RunEngine(Runs runs) {
+  RunEngine(Starts starts, RunMover runs) {
+    this.starts = starts;
     this.runs = runs;
   }
 
   @Scheduled(fixedDelay = 500)
   void moveDue() {
+    work(starts::startDue);
+    work(runs::moveDue);
+  }
+
+  private static void work(IntUnaryOperator batch) {
     try {
-      int moved = BATCH;
-      while (moved == BATCH) {
-        moved = runs.moveDue(BATCH);
+      int done = BATCH;
+      while (done == BATCH) {
+        done = batch.applyAsInt(BATCH);
       }
+    } catch (TransientDataAccessException busy) {
+      LOG.debug("Due follow-ups met somebody else's work and are tried again", busy);
     } catch (RuntimeException trouble) {
       LOG.error("Due follow-ups could not be moved on; they stay due and are tried again", trouble);
     }

@@ -5,21 +5,21 @@ import java.sql.SQLException;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
-import java.util.stream.Collectors;
 import jeton.core.followup.RunEnd;
 import jeton.core.people.PersonState;
 import jeton.server.database.Utc;
+import org.springframework.jdbc.core.namedparam.MapSqlParameterSource;
 import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
+import org.springframework.jdbc.core.namedparam.SqlParameterSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Repository;
 
 /**
- * Runs. A run that waits has {@code next_due_at}; one whose email is in the outbox has none until
- * that email is sent; one that ended has {@code ended_at}.
+ * Runs, as the engine moves them. A run that waits has {@code next_due_at}, or {@code held_due_at}
+ * while its sequence is paused; one whose email is in the outbox has neither until that email is
+ * sent; one that ended has {@code ended_at}.
  */
 @Repository
 class RunStore {
@@ -29,19 +29,29 @@ class RunStore {
       long id,
       long sequenceId,
       long personId,
-      long offerId,
+      Optional<Long> offerId,
       Instant anchor,
       Optional<Long> lastRank,
       Optional<Instant> nextDueAt,
-      PersonState personState) {}
+      PersonState personState,
+      Optional<String> zone) {}
+
+  /** When a run is due next. */
+  record Waiting(long runId, Instant anchor, long stepId, Instant dueAt) {}
+
+  /** A step that a run has dealt with: handed to the outbox, or skipped. */
+  record Handled(long runId, long stepId, long rank, boolean skipped) {}
 
   private static final String COLUMNS =
-      "r.id, r.sequence_id, r.person_id, r.offer_id, r.anchor_at, r.last_rank, r.next_due_at, p.state";
+      """
+      r.id, r.sequence_id, r.person_id, r.offer_id, r.anchor_at, r.last_rank,
+      COALESCE(r.next_due_at, r.held_due_at) AS next_due_at, p.state, p.zone
+      """;
 
   private static final String ADD =
       """
-      INSERT INTO run (sequence_id, person_id, offer_id, started_at, anchor_at, next_step_id, next_due_at)
-      VALUES (:sequenceId, :personId, :offerId, :now, :now, :stepId, :dueAt)
+      INSERT INTO run (sequence_id, person_id, offer_id, started_at, anchor_at, next_step_id, next_due_at, held_due_at)
+      VALUES (:sequenceId, :personId, :offerId, :now, :now, :stepId, :dueAt, :heldDueAt)
       """;
 
   private static final String LAST_STARTED =
@@ -62,61 +72,57 @@ class RunStore {
           + " FROM run r JOIN person p ON p.id = r.person_id WHERE r.id IN (:ids) ORDER BY r.id";
 
   private static final String LOCK =
-      "SELECT id FROM run WHERE id = :id AND ended_at IS NULL FOR UPDATE";
-
-  private static final String HANDLED =
-      "SELECT run_id, step_id FROM run_step WHERE run_id IN (:ids)";
+      "SELECT id FROM run WHERE id IN (:ids) AND ended_at IS NULL ORDER BY id FOR UPDATE";
 
   private static final String HANDLE =
-      "INSERT INTO run_step (run_id, step_id, at) VALUES (:runId, :stepId, :now)";
+      "INSERT INTO run_step (run_id, step_id, at, skipped) VALUES (:runId, :stepId, :now, :skipped)";
 
   private static final String HAND_TO_OUTBOX =
-      "UPDATE run SET last_rank = :rank, next_step_id = :stepId, next_due_at = NULL WHERE id = :runId";
+      """
+      UPDATE run SET last_rank = :rank, next_step_id = :stepId, next_due_at = NULL, held_due_at = NULL
+       WHERE id = :runId
+      """;
 
   private static final String SENT =
       "UPDATE run_step SET sent_at = :at WHERE run_id = :runId AND step_id = :stepId";
 
+  // A paused sequence keeps the moment aside, where the engine does not look (T14).
   private static final String WAIT_FOR =
       """
-      UPDATE run
-         SET anchor_at = :anchor, next_step_id = :stepId, next_due_at = :dueAt
-       WHERE id = :runId AND ended_at IS NULL
+      UPDATE run r JOIN sequence s ON s.id = r.sequence_id
+         SET r.anchor_at = :anchor, r.next_step_id = :stepId,
+             r.next_due_at = CASE WHEN s.paused_at IS NULL THEN :dueAt END,
+             r.held_due_at = CASE WHEN s.paused_at IS NULL THEN NULL ELSE :dueAt END
+       WHERE r.id = :runId AND r.ended_at IS NULL
       """;
 
   private static final String END =
       """
       UPDATE run
-         SET ended_at = :now, end_reason = :reason, next_step_id = NULL, next_due_at = NULL
+         SET ended_at = :now, anchor_at = :now, end_reason = :reason, next_step_id = NULL, next_due_at = NULL,
+             held_due_at = NULL
        WHERE id = :runId AND ended_at IS NULL
       """;
 
   private static final String GOING_OF_PERSON =
-      "SELECT id FROM run WHERE person_id = :personId AND ended_at IS NULL";
-
-  private static final String WAITING_OF_SEQUENCE =
       "SELECT "
           + COLUMNS
-          + """
-             FROM run r
-             JOIN person p ON p.id = r.person_id
-            WHERE r.sequence_id = :sequenceId AND r.ended_at IS NULL AND r.next_due_at IS NOT NULL AND r.id > :after
-            ORDER BY r.id
-            LIMIT :most
-          """;
+          + " FROM run r JOIN person p ON p.id = r.person_id WHERE r.person_id = :personId AND r.ended_at IS NULL"
+          + " ORDER BY r.id";
 
-  private static final String NEXT_DUE = "SELECT MIN(next_due_at) AS next FROM run";
-
-  private static final String COUNTS =
+  private static final String HOLD =
       """
-      SELECT s.id AS step_id,
-             (SELECT COUNT(DISTINCT t.run_id) FROM run_step t WHERE t.step_id = s.id AND t.sent_at IS NOT NULL) AS sent,
-             (SELECT COUNT(*) FROM run r WHERE r.sequence_id = s.sequence_id AND r.ended_at IS NULL AND r.next_step_id = s.id) AS ahead
-        FROM step s
-       WHERE s.sequence_id = :sequenceId AND s.deleted_at IS NULL
+      UPDATE run SET held_due_at = next_due_at, next_due_at = NULL
+       WHERE sequence_id = :sequenceId AND next_due_at IS NOT NULL
       """;
 
-  private static final String ON_THEIR_WAY =
-      "SELECT COUNT(*) FROM run WHERE sequence_id = :sequenceId AND ended_at IS NULL";
+  private static final String LET_GO =
+      """
+      UPDATE run SET next_due_at = held_due_at, held_due_at = NULL
+       WHERE sequence_id = :sequenceId AND held_due_at IS NOT NULL
+      """;
+
+  private static final String NEXT_DUE = "SELECT MIN(next_due_at) AS next FROM run";
 
   private final JdbcClient db;
   private final NamedParameterJdbcTemplate batch;
@@ -126,24 +132,18 @@ class RunStore {
     this.batch = batch;
   }
 
-  /** How many got a step's email, and how many have it next. */
-  record StepCount(long stepId, long sent, long ahead) {}
-
   long add(
-      long sequenceId,
-      long personId,
-      long offerId,
-      Instant now,
-      Optional<Long> stepId,
-      Optional<Instant> dueAt) {
+      Sequence sequence, long personId, Optional<Long> offerId, Instant now, Optional<Waiting> first) {
     GeneratedKeyHolder id = new GeneratedKeyHolder();
+    Optional<Instant> due = first.map(Waiting::dueAt);
     db.sql(ADD)
-        .param("sequenceId", sequenceId)
+        .param("sequenceId", sequence.id())
         .param("personId", personId)
-        .param("offerId", offerId)
+        .param("offerId", offerId.orElse(null))
         .param("now", Utc.bind(now))
-        .param("stepId", stepId.orElse(null))
-        .param("dueAt", Utc.bind(dueAt))
+        .param("stepId", first.map(Waiting::stepId).orElse(null))
+        .param("dueAt", Utc.bind(sequence.paused() ? Optional.empty() : due))
+        .param("heldDueAt", Utc.bind(sequence.paused() ? due : Optional.empty()))
         .update(id);
     return id.getKey().longValue();
   }
@@ -160,53 +160,68 @@ class RunStore {
   List<Run> lockDue(Instant now, int limit) {
     List<Long> ids =
         db.sql(LOCK_DUE).param("now", Utc.bind(now)).param("limit", limit).query(Long.class).list();
+    return byIds(ids);
+  }
+
+  /** Locks those of these that go on. */
+  List<Run> lock(Collection<Long> ids) {
+    return ids.isEmpty()
+        ? List.of()
+        : byIds(db.sql(LOCK).param("ids", ids).query(Long.class).list());
+  }
+
+  private List<Run> byIds(List<Long> ids) {
     return ids.isEmpty() ? List.of() : db.sql(BY_IDS).param("ids", ids).query(RunStore::run).list();
   }
 
-  /** Locks one run that goes on. */
-  Optional<Run> lock(long id) {
-    return db.sql(LOCK).param("id", id).query(Long.class).optional().map(found -> byId(found));
-  }
-
-  private Run byId(long id) {
-    return db.sql(BY_IDS).param("ids", List.of(id)).query(RunStore::run).single();
-  }
-
-  Map<Long, Set<Long>> handled(Collection<Long> runIds) {
-    record Pair(long run, long step) {}
-    return db
-        .sql(HANDLED)
-        .param("ids", runIds)
-        .query((row, n) -> new Pair(row.getLong("run_id"), row.getLong("step_id")))
-        .list()
-        .stream()
-        .collect(
-            Collectors.groupingBy(Pair::run, Collectors.mapping(Pair::step, Collectors.toSet())));
-  }
-
   /**
-   * Notes that these runs' next emails are in the outbox. The primary key keeps any step from
-   * coming twice (T9).
+   * Notes what runs have dealt with. The primary key keeps any step from coming twice (T9). A run
+   * whose email is in the outbox is due no more until that is sent.
    */
-  void handToOutbox(List<HandOff> handOffs, Instant now) {
-    batch.batchUpdate(HANDLE, params(handOffs, now));
-    batch.batchUpdate(HAND_TO_OUTBOX, params(handOffs, now));
+  void handle(List<Handled> handled, Instant now) {
+    update(
+        HANDLE,
+        handled,
+        h ->
+            new MapSqlParameterSource("runId", h.runId())
+                .addValue("stepId", h.stepId())
+                .addValue("skipped", h.skipped())
+                .addValue("now", Utc.bind(now)));
+    update(
+        HAND_TO_OUTBOX,
+        handled,
+        h ->
+            new MapSqlParameterSource("runId", h.runId())
+                .addValue("stepId", h.stepId())
+                .addValue("rank", h.rank()));
   }
 
-  /** A run and the step it hands to the outbox. */
-  record HandOff(long runId, long stepId, long rank) {}
-
-  void sent(long runId, long stepId, Instant at) {
-    db.sql(SENT).param("runId", runId).param("stepId", stepId).param("at", Utc.bind(at)).update();
+  void sent(List<Handled> sent, Instant at) {
+    update(
+        SENT,
+        sent,
+        h ->
+            new MapSqlParameterSource("runId", h.runId())
+                .addValue("stepId", h.stepId())
+                .addValue("at", Utc.bind(at)));
   }
 
-  void waitFor(long runId, Instant anchor, long stepId, Instant dueAt) {
-    db.sql(WAIT_FOR)
-        .param("runId", runId)
-        .param("anchor", Utc.bind(anchor))
-        .param("stepId", stepId)
-        .param("dueAt", Utc.bind(dueAt))
-        .update();
+  void waitFor(List<Waiting> waiting) {
+    update(
+        WAIT_FOR,
+        waiting,
+        w ->
+            new MapSqlParameterSource("runId", w.runId())
+                .addValue("anchor", Utc.bind(w.anchor()))
+                .addValue("stepId", w.stepId())
+                .addValue("dueAt", Utc.bind(w.dueAt())));
+  }
+
+  private <T> void update(
+      String sql, List<T> items, java.util.function.Function<T, SqlParameterSource> params) {
+    if (!items.isEmpty()) {
+      batch.batchUpdate(sql, items.stream().map(params).toArray(SqlParameterSource[]::new));
+    }
   }
 
   boolean end(long runId, RunEnd reason, Instant now) {
@@ -218,63 +233,32 @@ class RunStore {
             .update();
   }
 
-  List<Long> goingOf(long personId) {
-    return db.sql(GOING_OF_PERSON).param("personId", personId).query(Long.class).list();
+  List<Run> goingOf(long personId) {
+    return db.sql(GOING_OF_PERSON).param("personId", personId).query(RunStore::run).list();
   }
 
-  /** Runs of a sequence that wait for a moment, by id, a page at a time. */
-  List<Run> waiting(long sequenceId, long after, int most) {
-    return db.sql(WAITING_OF_SEQUENCE)
-        .param("sequenceId", sequenceId)
-        .param("after", after)
-        .param("most", most)
-        .query(RunStore::run)
-        .list();
+  void hold(long sequenceId) {
+    db.sql(HOLD).param("sequenceId", sequenceId).update();
+  }
+
+  void letGo(long sequenceId) {
+    db.sql(LET_GO).param("sequenceId", sequenceId).update();
   }
 
   Optional<Instant> nextDue() {
     return db.sql(NEXT_DUE).query((row, n) -> Utc.readOptional(row, "next")).single();
   }
 
-  List<StepCount> counts(long sequenceId) {
-    return db.sql(COUNTS)
-        .param("sequenceId", sequenceId)
-        .query(
-            (row, n) ->
-                new StepCount(row.getLong("step_id"), row.getLong("sent"), row.getLong("ahead")))
-        .list();
-  }
-
-  long onTheirWay(long sequenceId) {
-    return db.sql(ON_THEIR_WAY).param("sequenceId", sequenceId).query(Long.class).single();
-  }
-
-  @SuppressWarnings({"unchecked", "rawtypes"})
-  private static Map<String, ?>[] params(List<HandOff> handOffs, Instant now) {
-    return handOffs.stream()
-        .map(
-            h ->
-                Map.of(
-                    "runId",
-                    h.runId(),
-                    "stepId",
-                    h.stepId(),
-                    "rank",
-                    h.rank(),
-                    "now",
-                    Utc.bind(now)))
-        .toArray(Map[]::new);
-  }
-
-  private static Run run(ResultSet row, int n) throws SQLException {
+  static Run run(ResultSet row, int n) throws SQLException {
     return new Run(
         row.getLong("id"),
         row.getLong("sequence_id"),
         row.getLong("person_id"),
-        row.getLong("offer_id"),
+        Optional.ofNullable(row.getObject("offer_id", Long.class)),
         Utc.read(row, "anchor_at"),
         Optional.ofNullable(row.getObject("last_rank", Long.class)),
         Utc.readOptional(row, "next_due_at"),
-        PersonState.valueOf(row.getString("state")));
+        PersonState.valueOf(row.getString("state")),
+        Optional.ofNullable(row.getString("zone")));
   }
 }

@@ -2,183 +2,200 @@ package jeton.server.followup;
 
 import java.time.Clock;
 import java.time.Instant;
-import java.time.ZoneId;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
+import jeton.core.followup.Pace;
 import jeton.core.followup.Plan;
 import jeton.core.followup.Progress;
 import jeton.core.followup.RunAgain;
 import jeton.core.followup.RunEnd;
-import jeton.core.followup.Step;
+import jeton.core.followup.Standing;
 import jeton.core.people.PersonState;
-import jeton.server.business.Business;
 import jeton.server.history.History;
 import jeton.server.mail.DeliveryListener;
 import jeton.server.mail.Outbox;
 import jeton.server.mail.OutgoingEmail;
+import jeton.server.people.Person;
+import jeton.server.people.Tags;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** People's ways through sequences (rules T1, T7, T9, T12): started, moved on when due, ended. */
+/** People's ways through sequences (rules T1, T7 to T9, T12, T13): started and ended. */
 @Service
 public class Runs implements DeliveryListener {
   private final RunStore runs;
   private final SequenceStore sequences;
-  private final Outbox outbox;
-  private final History history;
-  private final Business business;
+  private final Ground ground;
   private final Clock clock;
 
   Runs(RunStore runs, SequenceStore sequences, Ground ground, Clock clock) {
     this.runs = runs;
     this.sequences = sequences;
-    this.outbox = ground.outbox();
-    this.history = ground.history();
-    this.business = ground.business();
+    this.ground = ground;
     this.clock = clock;
   }
 
   /** What runs stand on. */
   @org.springframework.stereotype.Component
-  record Ground(Outbox outbox, History history, Business business) {}
+  record Ground(
+      Outbox outbox, History history, Pacing pacing, Tags tags, RunFactStore facts) {}
 
-  /** Starts the follow-up of an offer for somebody, if it is to run (again) for them (S3). */
-  public void start(long offerId, long personId, RunAgain again) {
-    Sequence sequence = sequences.ofOffer(offerId).orElse(null);
+  /**
+   * Starts a sequence for somebody on the list, if it is to run (again) for them.
+   *
+   * @param offerId what it comes from; empty when it stands on its own
+   */
+  boolean start(Sequence sequence, Person person, Optional<Long> offerId, RunAgain again) {
     Instant now = clock.instant();
-    if (sequence == null || !again.starts(runs.lastStarted(sequence.id(), personId), now)) {
-      return;
+    if (person.state() != PersonState.ON_THE_LIST
+        || !again.starts(runs.lastStarted(sequence.id(), person.id()), now)) {
+      return false;
     }
-    Optional<Plan.Due> first = Plan.next(sequence.timing(), Progress.START, now, zone());
+    Map<Long, Instant> lastSent =
+        ground.pacing().spacing().isZero() ? Map.of() : ground.facts().lastSent(List.of(person.id()));
+    Pace pace = ground.pacing().of(sequence, person.zone(), Optional.ofNullable(lastSent.get(person.id())));
+    Optional<Plan.Due> first = Plan.next(sequence.timing(), Standing.start(now), pace);
     long runId =
         runs.add(
-            sequence.id(),
-            personId,
+            sequence,
+            person.id(),
             offerId,
             now,
-            first.map(due -> due.step().id()),
-            first.map(Plan.Due::at));
+            first.map(due -> new RunStore.Waiting(0, now, due.step().id(), due.at())));
     if (first.isEmpty()) {
       // Nothing is ready: the run is over before its first email. T11: it stays so when one becomes
       // ready.
       runs.end(runId, RunEnd.STEPS_EXHAUSTED, now);
-      return;
+      return true;
     }
-    history.note(
-        History.Event.of(now, History.Kind.FOLLOW_UP_STARTED, personId, offerId, sequence.name()));
-  }
-
-  /**
-   * Moves on what is due: puts its email into the outbox. Decides anew from the newest sequence, so
-   * an edit made meanwhile counts.
-   *
-   * @return how many runs were dealt with
-   */
-  @Transactional
-  public int moveDue(int most) {
-    Instant now = clock.instant();
-    List<RunStore.Run> due = runs.lockDue(now, most);
-    if (due.isEmpty()) {
-      return 0;
-    }
-    Map<Long, Sequence> known =
-        sequences.byIds(due.stream().map(RunStore.Run::sequenceId).distinct().toList());
-    Map<Long, Set<Long>> handled = runs.handled(due.stream().map(RunStore.Run::id).toList());
-    List<RunStore.HandOff> handOffs = new ArrayList<>();
-    for (RunStore.Run run : due) {
-      Progress progress = new Progress(run.lastRank(), handled.getOrDefault(run.id(), Set.of()));
-      List<Step> steps = known.get(run.sequenceId()).timing();
-      decide(run, steps, progress, now).ifPresent(handOffs::add);
-    }
-    if (!handOffs.isEmpty()) {
-      runs.handToOutbox(handOffs, now);
-    }
-    return due.size();
-  }
-
-  private Optional<RunStore.HandOff> decide(
-      RunStore.Run run, List<Step> steps, Progress progress, Instant now) {
-    if (run.personState() != PersonState.ON_THE_LIST) {
-      end(run.id(), run.personId(), run.offerId(), reasonFor(run.personState()), now);
-      return Optional.empty();
-    }
-    Optional<Plan.Due> next = Plan.next(steps, progress, run.anchor(), zone());
-    if (next.isEmpty()) {
-      end(run.id(), run.personId(), run.offerId(), RunEnd.STEPS_EXHAUSTED, now);
-      return Optional.empty();
-    }
-    Step step = next.get().step();
-    if (next.get().at().isAfter(now)) {
-      runs.waitFor(run.id(), run.anchor(), step.id(), next.get().at());
-      return Optional.empty();
-    }
-    outbox.add(OutgoingEmail.followUp(run.personId(), run.offerId(), step.id(), run.id(), now));
-    return Optional.of(new RunStore.HandOff(run.id(), step.id(), step.rank()));
+    ground
+        .history()
+        .note(
+            History.Event.of(
+                now, History.Kind.FOLLOW_UP_STARTED, person.id(), offerId, sequence.name()));
+    return true;
   }
 
   /** Ends everything a person is on, and drops what waits for them in the outbox. */
   public void endAllOf(long personId, RunEnd reason) {
     Instant now = clock.instant();
     // Outbox before runs, as when results are recorded: two orders would be a deadlock in waiting.
-    outbox.dropAllFor(personId);
-    runs.goingOf(personId).forEach(runId -> runs.end(runId, reason, now));
+    ground.outbox().dropAllFor(personId);
+    runs.goingOf(personId).forEach(run -> runs.end(run.id(), reason, now));
   }
 
-  /** When the next run is due, if one waits. */
-  public Optional<Instant> nextDue() {
-    return runs.nextDue();
+  /** Ends those of a person's runs that a goal says to (T12). */
+  void endReached(
+      long personId, java.util.function.Predicate<Sequence> reached, RunEnd reason) {
+    List<RunStore.Run> going = runs.goingOf(personId);
+    if (going.isEmpty()) {
+      return;
+    }
+    Map<Long, Sequence> known =
+        sequences.byIds(going.stream().map(RunStore.Run::sequenceId).distinct().toList());
+    going.stream()
+        .filter(run -> reached.test(known.get(run.sequenceId())))
+        .forEach(run -> stop(run, reason));
+  }
+
+  /** The owner takes somebody out of a sequence. False when they were not in it. */
+  @Transactional
+  public boolean remove(long sequenceId, long personId) {
+    List<RunStore.Run> going =
+        runs.goingOf(personId).stream().filter(run -> run.sequenceId() == sequenceId).toList();
+    going.forEach(run -> stop(run, RunEnd.REMOVED_BY_OWNER));
+    return !going.isEmpty();
+  }
+
+  private void stop(RunStore.Run run, RunEnd reason) {
+    ground.outbox().dropOfRun(run.id());
+    end(run, reason, clock.instant());
   }
 
   /** T1: the next wait counts from the moment this email was sent. */
   @Override
-  public void settled(OutgoingEmail email, Outcome outcome, Instant at, String detail) {
-    if (email.runId().isEmpty()) {
+  public void settled(List<Settled> batch, Instant at) {
+    List<RunStore.Handled> sent = new ArrayList<>();
+    List<History.Event> events = new ArrayList<>();
+    List<Long> runIds = new ArrayList<>();
+    for (Settled settled : batch) {
+      OutgoingEmail email = settled.email();
+      if (email.runId().isEmpty()) {
+        continue;
+      }
+      long runId = email.runId().get();
+      runIds.add(runId);
+      if (settled.outcome() == Outcome.SENT) {
+        sent.add(new RunStore.Handled(runId, email.stepId().orElseThrow(), 0, false));
+        events.add(
+            History.Event.of(
+                at,
+                History.Kind.FOLLOW_UP_SENT,
+                email.personId(),
+                email.offerId(),
+                settled.detail()));
+      }
+    }
+    if (!runIds.isEmpty()) {
+      runs.sent(sent, at);
+      ground.history().noteAll(events);
+      goOn(runs.lock(runIds), at);
+    }
+  }
+
+  private void goOn(Collection<RunStore.Run> going, Instant anchor) {
+    if (going.isEmpty()) {
       return;
     }
-    long runId = email.runId().get();
-    long stepId = email.stepId().orElseThrow();
-    if (outcome == Outcome.SENT) {
-      runs.sent(runId, stepId, at);
-      history.note(
-          History.Event.of(
-              at, History.Kind.FOLLOW_UP_SENT, email.personId(), email.offerId(), detail));
+    Map<Long, Sequence> known =
+        sequences.byIds(going.stream().map(RunStore.Run::sequenceId).collect(Collectors.toSet()));
+    Map<Long, Set<Long>> handled = ground.facts().handled(going.stream().map(RunStore.Run::id).toList());
+    List<RunStore.Waiting> waiting = new ArrayList<>();
+    for (RunStore.Run run : going) {
+      if (run.personState() != PersonState.ON_THE_LIST) {
+        end(run, reasonFor(run.personState()), anchor);
+        continue;
+      }
+      Sequence sequence = known.get(run.sequenceId());
+      Progress progress =
+          new Progress(run.lastRank(), handled.getOrDefault(run.id(), Set.of()));
+      Optional<Plan.Due> next =
+          Plan.next(
+              sequence.timing(),
+              new Standing(progress, anchor),
+              ground.pacing().of(sequence, run.zone(), Optional.of(anchor)));
+      next.ifPresentOrElse(
+          due ->
+              waiting.add(new RunStore.Waiting(run.id(), anchor, due.step().id(), due.at())),
+          () -> end(run, RunEnd.STEPS_EXHAUSTED, anchor));
     }
-    runs.lock(runId).ifPresent(run -> goOn(run, at));
+    runs.waitFor(waiting);
   }
 
-  private void goOn(RunStore.Run run, Instant anchor) {
-    if (run.personState() != PersonState.ON_THE_LIST) {
-      end(run.id(), run.personId(), run.offerId(), reasonFor(run.personState()), anchor);
-      return;
-    }
-    List<Step> steps = sequences.byIds(List.of(run.sequenceId())).get(run.sequenceId()).timing();
-    Set<Long> handled = runs.handled(List.of(run.id())).getOrDefault(run.id(), Set.of());
-    Optional<Plan.Due> next =
-        Plan.next(steps, new Progress(run.lastRank(), handled), anchor, zone());
-    next.ifPresentOrElse(
-        due -> runs.waitFor(run.id(), anchor, due.step().id(), due.at()),
-        () -> end(run.id(), run.personId(), run.offerId(), RunEnd.STEPS_EXHAUSTED, anchor));
-  }
-
-  private void end(long runId, long personId, long offerId, RunEnd reason, Instant now) {
-    if (runs.end(runId, reason, now)) {
-      history.note(
-          History.Event.of(now, History.Kind.FOLLOW_UP_ENDED, personId, offerId, reason.name()));
+  void end(RunStore.Run run, RunEnd reason, Instant now) {
+    if (runs.end(run.id(), reason, now)) {
+      ground
+          .history()
+          .note(
+              History.Event.of(
+                  now,
+                  History.Kind.FOLLOW_UP_ENDED,
+                  run.personId(),
+                  run.offerId(),
+                  reason.name()));
     }
   }
 
-  private static RunEnd reasonFor(PersonState state) {
+  static RunEnd reasonFor(PersonState state) {
     return switch (state) {
       case UNREACHABLE -> RunEnd.PERSON_UNREACHABLE;
       case BLOCKED -> RunEnd.PERSON_BLOCKED;
       case LEFT, WAITING_TO_CONFIRM, ON_THE_LIST -> RunEnd.PERSON_LEFT;
     };
-  }
-
-  private ZoneId zone() {
-    return business.now().settings().zoneId();
   }
 }

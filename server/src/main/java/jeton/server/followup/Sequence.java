@@ -1,18 +1,34 @@
 package jeton.server.followup;
 
 import java.util.List;
+import java.util.Optional;
+import jeton.core.followup.SequenceRules;
 import jeton.core.followup.Step;
+import jeton.core.followup.StepRules;
 import jeton.core.mail.EmailContent;
 
 /**
- * A follow-up: timed emails in order.
+ * Timed emails in order.
  *
+ * @param homeOffer the offer it was made with; empty for one that stands on its own
  * @param steps by rank, deleted ones left out
  */
-public record Sequence(long id, long offerId, String name, int version, List<Email> steps) {
+public record Sequence(
+    long id,
+    Optional<Long> homeOffer,
+    String name,
+    int version,
+    SequenceRules rules,
+    boolean paused,
+    List<Email> steps) {
 
-  /** A step and what its email says. */
-  public record Email(Step step, EmailContent content) {}
+  /**
+   * A step and what its email says.
+   *
+   * @param emailId several steps can send the same email
+   */
+  public record Email(
+      Step step, StepRules rules, long emailId, int emailVersion, EmailContent content) {}
 
   /** The steps, for the rules of timing. */
   public List<Step> timing() {

@@ -1,29 +1,20 @@
 package jeton.server.followup;
 
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
-import java.time.ZoneId;
-import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.BiConsumer;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
-import jeton.core.followup.Plan;
-import jeton.core.followup.Progress;
 import jeton.core.followup.Ranks;
-import jeton.core.followup.SendTimes;
 import jeton.core.followup.Step;
-import jeton.core.followup.StepTiming;
-import jeton.core.followup.Wait;
-import jeton.core.mail.EmailContent;
-import jeton.server.business.Business;
 import jeton.server.database.ConfigurationVersion;
-import jeton.server.mail.BodyHtml;
+import jeton.server.mail.Emails;
+import jeton.server.mail.Outbox;
 import jeton.server.offer.OfferMade;
 import jeton.server.problem.ChangedMeanwhile;
 import jeton.server.problem.NotThere;
@@ -32,121 +23,121 @@ import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Follow-up sequences: read, changed, and what a change does to people on their way (T9, T10). */
+/** Sequences as the owner shapes them (rules T7 to T11, T14). */
 @Service
 public class Sequences {
-  private static final int PAGE = 1000;
-  private static final Duration SOON = Duration.ofHours(1);
-
   private final SequenceStore store;
   private final RunStore runs;
-  private final Business business;
-  private final ConfigurationVersion configuration;
+  private final Retiming retiming;
+  private final Place place;
   private final Clock clock;
 
-  Sequences(SequenceStore store, RunStore runs, Place place, Clock clock) {
+  Sequences(
+      SequenceStore store, RunStore runs, Retiming retiming, Place place, Clock clock) {
     this.store = store;
     this.runs = runs;
-    this.business = place.business();
-    this.configuration = place.configuration();
+    this.retiming = retiming;
+    this.place = place;
     this.clock = clock;
   }
 
   /** Where a sequence is at home. */
   @org.springframework.stereotype.Component
-  record Place(Business business, ConfigurationVersion configuration) {}
+  record Place(Emails emails, Outbox outbox, ConfigurationVersion configuration) {}
 
-  /** A step's numbers. */
-  public record StepCount(long stepId, long sent, long ahead) {}
-
-  /**
-   * What saving would do to people on their way.
-   *
-   * @param onTheirWay how many are
-   * @param retimed how many get their next email at another moment
-   * @param withinTheHour how many more would get an email within the next hour (T10)
-   * @param pastNewSteps how many are past the place of an added or moved step and will not get it
-   *     (T9)
-   */
-  public record Effect(long onTheirWay, long retimed, long withinTheHour, long pastNewSteps) {}
-
-  /** The follow-up of an offer. */
+  /** The follow-up of an offer, which several can share. */
   public Sequence ofOffer(long offerId) {
     return store.ofOffer(offerId).orElseThrow(() -> new NotThere("This follow-up"));
   }
 
-  /** Numbers per step. */
-  public List<StepCount> counts(long sequenceId) {
-    return runs.counts(sequenceId).stream()
-        .map(c -> new StepCount(c.stepId(), c.sent(), c.ahead()))
-        .toList();
+  /** A sequence that must exist. */
+  public Sequence get(long id) {
+    return store.find(id).orElseThrow(() -> new NotThere("This sequence"));
   }
 
-  /** How many people are on their way through it. */
-  public long onTheirWay(long sequenceId) {
-    return runs.onTheirWay(sequenceId);
+  /** All of them, oldest first. */
+  public List<Sequence> all() {
+    return store.all();
+  }
+
+  /** The offers that a sequence follows. */
+  public List<Long> offers(long id) {
+    return store.offers(id);
+  }
+
+  /** How many steps of all sequences send each of these emails. */
+  public Map<Long, Long> uses(List<Long> emailIds) {
+    return store.uses(emailIds);
   }
 
   @EventListener
   void offerMade(OfferMade made) {
-    store.add(made.offer().id(), "After " + made.offer().settings().name());
+    long offerId = made.offer().id();
+    long id = store.add(Optional.of(offerId), "After " + made.offer().settings().name());
+    store.follows(offerId, id);
+  }
+
+  /** Makes an empty sequence that stands on its own. */
+  @Transactional
+  public Sequence make(String name) {
+    SequenceDraft draft = new SequenceDraft(name.strip(), List.of());
+    Refused.unlessNone(draft.check());
+    long id = store.add(Optional.empty(), draft.name());
+    place.configuration().changed();
+    return get(id);
+  }
+
+  /** Has an offer followed by another sequence. Who is on the way of the old one goes on there. */
+  @Transactional
+  public Sequence follow(long offerId, long sequenceId) {
+    Sequence chosen = get(sequenceId);
+    store.follows(offerId, chosen.id());
+    place.configuration().changed();
+    return chosen;
   }
 
   /** What saving this draft would do, without doing it. */
   @Transactional(readOnly = true)
-  public Effect effect(long offerId, SequenceDraft draft) {
-    Refused.unlessNone(cleaned(draft).check());
-    Sequence present = ofOffer(offerId);
-    return compare(present, steps(present, draft), (run, due) -> {});
+  public Retiming.Effect effect(long id, SequenceDraft draft) {
+    SequenceDraft clean = draft.cleaned();
+    Refused.unlessNone(clean.check());
+    return retiming.effect(get(id), with(get(id), clean));
   }
 
-  /**
-   * When each step would come for somebody who signs up now, in the draft's order. A draft step is
-   * shown where it would come if it were ready; the others do not wait for it (T7).
-   */
-  public List<Instant> plan(long offerId, SequenceDraft draft) {
-    Refused.unlessNone(cleaned(draft).check());
-    ZoneId zone = business.now().settings().zoneId();
-    List<Instant> moments = new ArrayList<>();
-    Instant anchor = clock.instant();
-    for (Step step : steps(ofOffer(offerId), draft)) {
-      Instant due = SendTimes.due(step.timing(), anchor, zone);
-      moments.add(due);
-      anchor = step.ready() ? due : anchor;
-    }
-    return moments;
+  /** When each step would come for somebody who signs up now, in the draft's order. */
+  public List<Retiming.Planned> plan(long id, SequenceDraft draft) {
+    Refused.unlessNone(draft.check());
+    return retiming.plan(with(get(id), draft));
   }
 
   /** Saves, and re-times everybody on their way from the same anchors (T10). */
   @Transactional
-  public Sequence save(long offerId, int version, SequenceDraft draft) {
-    SequenceDraft clean = cleaned(draft);
+  public Sequence save(long id, int version, SequenceDraft draft) {
+    SequenceDraft clean = draft.cleaned();
     Refused.unlessNone(clean.check());
-    Sequence present = ofOffer(offerId);
-    if (!store.save(present.id(), version, clean.name())) {
+    Sequence present = get(id);
+    if (!store.save(id, version, clean)) {
       throw new ChangedMeanwhile("This follow-up");
     }
     saveSteps(present, clean);
-    Sequence saved = ofOffer(offerId);
-    compare(
-        present,
-        saved.timing(),
-        (run, due) -> runs.waitFor(run.id(), run.anchor(), due.step().id(), due.at()));
-    configuration.changed();
+    Sequence saved = get(id);
+    retiming.apply(saved, clean.reopens());
+    place.configuration().changed();
     return saved;
   }
 
   private void saveSteps(Sequence present, SequenceDraft draft) {
     List<Long> ranks = ranks(present, draft);
     Set<Long> kept = new HashSet<>();
+    Set<Long> savedEmails = new HashSet<>();
     for (int i = 0; i < draft.steps().size(); i++) {
       SequenceDraft.StepDraft step = draft.steps().get(i);
+      long emailId = saveEmail(step, savedEmails);
       if (step.id().isEmpty()) {
-        store.addStep(present.id(), ranks.get(i), step);
-      } else if (kept.add(step.id().get())) {
-        if (!store.saveStep(present.id(), step.id().get(), ranks.get(i), step)) {
-          throw new ChangedMeanwhile("This follow-up");
-        }
+        store.addStep(present.id(), ranks.get(i), step, emailId);
+      } else if (kept.add(step.id().get())
+          && !store.saveStep(present.id(), ranks.get(i), step, emailId)) {
+        throw new ChangedMeanwhile("This follow-up");
       }
     }
     Instant now = clock.instant();
@@ -156,71 +147,76 @@ public class Sequences {
         .forEach(id -> store.deleteStep(id, now));
   }
 
-  /** Goes through everybody who waits, and tells who would wait for something else. */
-  private Effect compare(
-      Sequence present, List<Step> wanted, BiConsumer<RunStore.Run, Plan.Due> changed) {
-    Instant now = clock.instant();
-    ZoneId zone = business.now().settings().zoneId();
-    Map<Long, Long> places =
-        present.timing().stream().collect(Collectors.toMap(Step::id, Step::rank));
-    List<Step> placedAnew =
-        wanted.stream().filter(s -> places.getOrDefault(s.id(), Ranks.NEW) != s.rank()).toList();
-    long retimed = 0;
-    long soon = 0;
-    long past = 0;
-    List<RunStore.Run> page = runs.waiting(present.id(), 0, PAGE);
-    while (!page.isEmpty()) {
-      Map<Long, Set<Long>> handled = runs.handled(page.stream().map(RunStore.Run::id).toList());
-      for (RunStore.Run run : page) {
-        Progress progress = new Progress(run.lastRank(), handled.getOrDefault(run.id(), Set.of()));
-        Optional<Plan.Due> next = Plan.next(wanted, progress, run.anchor(), zone);
-        if (next.isPresent() && !next.get().at().equals(run.nextDueAt().orElseThrow())) {
-          retimed++;
-          boolean wasLater = run.nextDueAt().get().isAfter(now.plus(SOON));
-          soon += wasLater && !next.get().at().isAfter(now.plus(SOON)) ? 1 : 0;
-        }
-        next.ifPresent(due -> changed.accept(run, due));
-        past +=
-            placedAnew.stream().anyMatch(s -> run.lastRank().filter(r -> s.rank() <= r).isPresent())
-                ? 1
-                : 0;
-      }
-      page = runs.waiting(present.id(), page.get(page.size() - 1).id(), PAGE);
+  /** The email of a step: a new one, or the one it names with its words as they are now. */
+  private long saveEmail(SequenceDraft.StepDraft step, Set<Long> saved) {
+    if (step.emailId().isEmpty()) {
+      return place.emails().add(step.email());
     }
-    return new Effect(runs.onTheirWay(present.id()), retimed, soon, past);
+    long id = step.emailId().get();
+    // A second step that sends the same email says nothing new of it.
+    if (saved.add(id)) {
+      place.emails().save(id, step.emailVersion(), step.email());
+    }
+    return id;
   }
 
-  private static List<Step> steps(Sequence present, SequenceDraft draft) {
+  /** Stops or lets go on (T14). What is overdue then is due at once, and T1 keeps the gaps. */
+  @Transactional
+  public Sequence pause(long id, boolean paused) {
+    get(id);
+    store.lock(id);
+    if (store.pause(id, paused ? Optional.of(clock.instant()) : Optional.empty())) {
+      if (paused) {
+        place.outbox().hold(id);
+        runs.hold(id);
+      } else {
+        place.outbox().letGo(id);
+        runs.letGo(id);
+      }
+      place.configuration().changed();
+    }
+    return get(id);
+  }
+
+  /** The sequence as it would be with this draft. */
+  private static Sequence with(Sequence present, SequenceDraft draft) {
     List<Long> ranks = ranks(present, draft);
-    return IntStream.range(0, ranks.size())
-        .mapToObj(
-            i -> {
-              SequenceDraft.StepDraft step = draft.steps().get(i);
-              StepTiming timing = StepTiming.after(new Wait(step.waitAmount(), step.waitUnit()));
-              // An added step has no id yet; a negative one cannot be among those handled.
-              return new Step(step.id().orElse(-1L - i), ranks.get(i), step.ready(), timing);
-            })
-        .toList();
+    List<Sequence.Email> steps =
+        IntStream.range(0, ranks.size())
+            .mapToObj(
+                i -> {
+                  SequenceDraft.StepDraft step = draft.steps().get(i);
+                  // An added step has no id yet; a negative one cannot be among those handled.
+                  Step timed =
+                      new Step(
+                          step.id().orElse(-1L - i),
+                          ranks.get(i),
+                          step.ready(),
+                          step.rules().timing(),
+                          step.rules().condition());
+                  return new Sequence.Email(
+                      timed, step.rules(), step.emailId().orElse(-1L), 0, step.email());
+                })
+            .toList();
+    return new Sequence(
+        present.id(),
+        present.homeOffer(),
+        draft.name(),
+        present.version(),
+        draft.rules(),
+        present.paused(),
+        steps);
   }
 
   private static List<Long> ranks(Sequence present, SequenceDraft draft) {
-    Map<Long, Long> known =
-        present.timing().stream().collect(Collectors.toMap(Step::id, Step::rank));
+    Map<Long, Long> known = new HashMap<>(ranksById(present));
     return Ranks.reorder(
         draft.steps().stream()
             .map(s -> s.id().map(id -> known.getOrDefault(id, Ranks.NEW)).orElse(Ranks.NEW))
             .toList());
   }
 
-  private static SequenceDraft cleaned(SequenceDraft draft) {
-    List<SequenceDraft.StepDraft> steps = new ArrayList<>();
-    for (SequenceDraft.StepDraft s : draft.steps()) {
-      EmailContent e = s.email();
-      EmailContent clean =
-          new EmailContent(e.subject(), e.preview(), BodyHtml.cleaned(e.body()), e.button());
-      steps.add(
-          new SequenceDraft.StepDraft(s.id(), s.ready(), s.waitAmount(), s.waitUnit(), clean));
-    }
-    return new SequenceDraft(draft.name(), steps);
+  static Map<Long, Long> ranksById(Sequence sequence) {
+    return sequence.timing().stream().collect(Collectors.toMap(Step::id, Step::rank));
   }
 }

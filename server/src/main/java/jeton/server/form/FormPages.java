@@ -9,6 +9,7 @@ import jeton.core.display.Shape;
 import jeton.core.form.Looks;
 import jeton.core.form.PageWords;
 import jeton.server.business.Business;
+import jeton.server.confirm.ConfirmWords;
 import jeton.server.offer.Offer;
 import jeton.server.page.Page;
 import jeton.server.page.Pages;
@@ -19,7 +20,7 @@ import org.springframework.stereotype.Component;
 
 /** The pages around a form: itself, what it says afterwards, and what it says when it is closed. */
 @Component
-class FormPages {
+public class FormPages {
   /** What a form in a frame sends along, so that its answers may stand in that frame too. */
   static final String FRAMED = "framed";
 
@@ -95,6 +96,18 @@ class FormPages {
         : new PageWords(confirm.confirmed().heading(), "It is on its way to you by email.");
   }
 
+  /** What to do next, numbered: under the waiting words only. */
+  static List<String> steps(Offer offer, PageWords words) {
+    return words.equals(offer.settings().confirm().waiting())
+        ? ConfirmWords.steps(offer)
+        : List.of();
+  }
+
+  /** What answers a sign-up through a form, as a page: for whoever rehearses it. */
+  public String answer(Offer offer, Form form, boolean known) {
+    return after(offer, form, known, Optional.empty(), false).getBody();
+  }
+
   /**
    * What a form says after a sign-up, as a page.
    *
@@ -109,12 +122,14 @@ class FormPages {
     if (framed) {
       Map<String, Object> model = renderer.model(offer, alone(form), renderer.fresh());
       model.put("base", renderer.base());
-      model.put("after", FormRenderer.afterModel(words, files));
+      model.put("after", FormRenderer.afterModel(words, steps(offer, words), files));
       return pages.answer(HttpStatus.OK, "frame", model, new Pages.Openness("*", ""));
     }
     Map<String, Object> model =
         Page.words(business.now().settings(), form.settings().looks(), words);
     model.put("files", files);
+    model.put("steps", steps(offer, words));
+    model.put("hasSteps", !steps(offer, words).isEmpty());
     return pages.answer(HttpStatus.OK, "words", model);
   }
 

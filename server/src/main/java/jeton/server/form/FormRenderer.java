@@ -27,7 +27,7 @@ public class FormRenderer {
   private final Business business;
   private final PublicUrl publicUrl;
   private final HumanCheck check;
-  private final Cache<PageWords, String> afterwards =
+  private final Cache<After, String> afterwards =
       Caffeine.newBuilder().maximumSize(500).executor(Runnable::run).build();
 
   FormRenderer(Pages pages, Business business, PublicUrl publicUrl, HumanCheck check) {
@@ -53,17 +53,25 @@ public class FormRenderer {
         .replaceAll("\n\\s*\n", "\n");
   }
 
+  /** Words after a sign-up, with what to do next. */
+  private record After(PageWords words, List<String> steps) {}
+
   /** What it says after a sign-up, for the script. */
-  String after(PageWords words, List<Map<String, String>> files) {
+  String after(PageWords words, List<String> steps, List<Map<String, String>> files) {
     return files.isEmpty()
-        ? afterwards.get(words, plain -> pages.render("after", afterModel(plain, files)))
-        : pages.render("after", afterModel(words, files));
+        ? afterwards.get(
+            new After(words, steps),
+            plain -> pages.render("after", afterModel(words, steps, files)))
+        : pages.render("after", afterModel(words, steps, files));
   }
 
-  static Map<String, Object> afterModel(PageWords words, List<Map<String, String>> files) {
+  static Map<String, Object> afterModel(
+      PageWords words, List<String> steps, List<Map<String, String>> files) {
     Map<String, Object> model = new HashMap<>();
     model.put("heading", words.heading());
     model.put("paragraphs", Page.paragraphs(words.text()));
+    model.put("steps", steps);
+    model.put("hasSteps", !steps.isEmpty());
     model.put("files", files);
     return model;
   }

@@ -144,7 +144,7 @@ class SignUpDesk {
     return new Reply.Done(
         words.heading(),
         words.text(),
-        tools.renderer().after(words, files),
+        tools.renderer().after(words, FormPages.steps(place.offer(), words), files),
         goTo,
         place.form().settings().afterwards().closesAfter());
   }

@@ -2,7 +2,6 @@ package jeton.server.handover;
 
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.stream.Collectors;
 import jeton.core.mail.EmailContent;
 import jeton.server.business.PublicUrl;
@@ -31,20 +30,24 @@ class DeliveryEmails implements EmailSource {
   }
 
   @Override
-  public Optional<EmailContent> content(OutgoingEmail email) {
-    return Optional.of(offers.remembered(email.offerId()).settings().handOver().email());
+  public Map<Long, EmailContent> contents(List<Claimed> batch) {
+    return batch.stream()
+        .collect(
+            Collectors.toMap(
+                Claimed::outboxId,
+                c -> offers.remembered(c.email().ofOffer()).settings().handOver().email()));
   }
 
   @Override
-  public Map<Long, String> makeLinks(List<Claimed> batch) {
-    Map<Passes.Holder, String> tokens =
-        passes.newLinks(batch.stream().map(DeliveryEmails::holder).distinct().toList());
-    return batch.stream()
+  public Map<Long, String> makeLinks(List<Written> batch) {
+    Map<Long, Passes.Holder> holders =
+        batch.stream()
+            .collect(
+                Collectors.toMap(
+                    Written::outboxId,
+                    w -> new Passes.Holder(w.email().personId(), w.email().ofOffer())));
+    return passes.newLinks(holders).entrySet().stream()
         .collect(
-            Collectors.toMap(Claimed::outboxId, c -> publicUrl.of("/g/" + tokens.get(holder(c)))));
-  }
-
-  private static Passes.Holder holder(Claimed claimed) {
-    return new Passes.Holder(claimed.email().personId(), claimed.email().offerId());
+            Collectors.toMap(Map.Entry::getKey, link -> publicUrl.of("/g/" + link.getValue())));
   }
 }

@@ -6,7 +6,9 @@ import java.util.List;
 import java.util.Optional;
 import jeton.core.handover.HandOverSettings;
 import jeton.core.signup.SignUpDecision;
-import jeton.server.followup.Runs;
+import jeton.core.people.TagChange;
+import jeton.server.followup.Starts;
+import jeton.server.followup.Tagging;
 import jeton.server.history.History;
 import jeton.server.mail.DeliveryListener;
 import jeton.server.mail.Outbox;
@@ -20,17 +22,23 @@ import org.springframework.stereotype.Service;
 public class HandOvers implements DeliveryListener {
   private final Passes passes;
   private final Outbox outbox;
-  private final Runs runs;
+  private final Starts starts;
+  private final Tagging tagging;
   private final History history;
   private final Clock clock;
 
-  HandOvers(Passes passes, Outbox outbox, Runs runs, History history, Clock clock) {
+  HandOvers(Passes passes, Outbox outbox, Onward onward, History history, Clock clock) {
     this.passes = passes;
     this.outbox = outbox;
-    this.runs = runs;
+    this.starts = onward.starts();
+    this.tagging = onward.tagging();
     this.history = history;
     this.clock = clock;
   }
+
+  /** What handing over sets going. */
+  @org.springframework.stereotype.Component
+  record Onward(Starts starts, Tagging tagging) {}
 
   /** How it reaches the person. */
   public enum Way {
@@ -56,7 +64,7 @@ public class HandOvers implements DeliveryListener {
     if (settings.byEmail() || way == Way.BY_EMAIL) {
       outbox.add(OutgoingEmail.delivery(personId, offer.id(), now));
     }
-    runs.start(offer.id(), personId, settings.runAgain());
+    starts.handedOver(offer.id(), personId, settings.runAgain());
   }
 
   /**
@@ -83,10 +91,16 @@ public class HandOvers implements DeliveryListener {
     return linkAgain(offer, personId).orElseThrow();
   }
 
+  /** A pass was used for the first time, in the caller's transaction (P4). */
+  public void used(Offer offer, long personId) {
+    starts.passUsed(offer.id(), personId);
+    tagging.at(
+        TagChange.When.FIRST_USE, offer.settings().handOver().tags(), personId, offer.id());
+  }
+
   /** Another link to the newest pass of somebody who has one. */
   public Optional<String> linkAgain(Offer offer, long personId) {
-    Passes.Holder holder = new Passes.Holder(personId, offer.id());
-    return Optional.ofNullable(passes.newLinks(List.of(holder)).get(holder));
+    return passes.newLink(new Passes.Holder(personId, offer.id()));
   }
 
   /** Sends a fresh link: a new pass with limits counted from now (P3). */
@@ -98,11 +112,19 @@ public class HandOvers implements DeliveryListener {
   }
 
   @Override
-  public void settled(OutgoingEmail email, Outcome outcome, Instant at, String detail) {
-    if (email.kind() == OutgoingEmail.Kind.DELIVERY && outcome == Outcome.SENT) {
-      history.note(
-          History.Event.of(
-              at, History.Kind.DELIVERY_SENT, email.personId(), email.offerId(), detail));
-    }
+  public void settled(List<Settled> batch, Instant at) {
+    history.noteAll(
+        batch.stream()
+            .filter(settled -> settled.outcome() == Outcome.SENT)
+            .filter(settled -> settled.email().kind() == OutgoingEmail.Kind.DELIVERY)
+            .map(
+                settled ->
+                    History.Event.of(
+                        at,
+                        History.Kind.DELIVERY_SENT,
+                        settled.email().personId(),
+                        settled.email().offerId(),
+                        settled.detail()))
+            .toList());
   }
 }

@@ -3,28 +3,21 @@ package jeton.server.handover;
 import jakarta.servlet.http.HttpServletRequest;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
-import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import jeton.core.confirm.ConfirmationRules;
-import jeton.core.form.PageWords;
 import jeton.core.handover.PassStatus;
-import jeton.server.business.Business;
 import jeton.server.files.StoredFiles;
 import jeton.server.history.History;
 import jeton.server.mail.Outbox;
 import jeton.server.mail.OutgoingEmail;
+import jeton.server.mail.Readings;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
-import jeton.server.page.FileList;
-import jeton.server.page.Page;
-import jeton.server.page.Pages;
 import jeton.server.pass.Passes;
 import jeton.server.people.People;
 import org.springframework.core.io.Resource;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
-import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.support.TransactionOperations;
@@ -38,15 +31,13 @@ import org.springframework.web.bind.annotation.RestController;
 class PassPage {
   private final Passes passes;
   private final Shelf shelf;
-  private final Pages pages;
-  private final Business business;
+  private final PassWords words;
   private final Clock clock;
 
-  PassPage(Passes passes, Shelf shelf, Pages pages, Business business, Clock clock) {
+  PassPage(Passes passes, Shelf shelf, PassWords words, Clock clock) {
     this.passes = passes;
     this.shelf = shelf;
-    this.pages = pages;
-    this.business = business;
+    this.words = words;
     this.clock = clock;
   }
 
@@ -59,22 +50,22 @@ class PassPage {
       Outbox outbox,
       HandOvers handOvers,
       People people,
+      Readings readings,
       TransactionOperations tx) {}
 
   @GetMapping("/g/{token}")
-  ResponseEntity<String> show(@PathVariable String token) {
+  ResponseEntity<String> show(@PathVariable String token, HttpServletRequest request) {
     Optional<Passes.Pass> pass = passes.find(token);
     if (pass.isEmpty()) {
-      return unknown();
+      return words.unknown();
     }
+    passes
+        .carriedBy(token)
+        .ifPresent(outboxId -> shelf.readings().passOpened(outboxId, Readings.Fetch.of(request)));
     if (pass.get().status(clock.instant()) != PassStatus.GOOD) {
       return over(token, pass.get());
     }
-    Offer offer = shelf.offers().remembered(pass.get().offerId());
-    Map<String, Object> model =
-        Page.words(business.now().settings(), Page.PLAIN, offer.settings().handOver().page());
-    model.put("files", FileList.of(offer, "/g/" + token));
-    return pages.answer(HttpStatus.OK, "words", model);
+    return words.open(shelf.offers().remembered(pass.get().offerId()), "/g/" + token);
   }
 
   @GetMapping("/g/{token}/files/{number}")
@@ -82,13 +73,13 @@ class PassPage {
       @PathVariable String token, @PathVariable int number, HttpServletRequest request) {
     Optional<Passes.Pass> pass = passes.find(token);
     if (pass.isEmpty()) {
-      return unknown();
+      return words.unknown();
     }
     Offer offer = shelf.offers().remembered(pass.get().offerId());
     Optional<Offer.OfferFile> file =
         offer.files().stream().filter(f -> f.number() == number).findFirst();
     if (file.isEmpty()) {
-      return unknown();
+      return words.unknown();
     }
     // A look at the headers transfers nothing, so it counts as no use.
     if (!request.getMethod().equals("HEAD") && !use(token, offer, file.get())) {
@@ -101,14 +92,10 @@ class PassPage {
   ResponseEntity<String> fresh(@PathVariable String token) {
     Optional<Passes.Pass> pass = passes.find(token);
     if (pass.isEmpty()) {
-      return unknown();
+      return words.unknown();
     }
     shelf.tx().executeWithoutResult(status -> sendFreshLink(pass.get()));
-    return words(
-        HttpStatus.OK,
-        new PageWords(
-            "A fresh link is on its way",
-            "We have sent it to the address this one belongs to. Nothing after five minutes? Look in the junk folder."));
+    return words.fresh();
   }
 
   private void sendFreshLink(Passes.Pass pass) {
@@ -122,6 +109,10 @@ class PassPage {
   }
 
   private boolean use(String token, Offer offer, Offer.OfferFile file) {
+    return shelf.tx().execute(status -> useOnce(token, offer, file));
+  }
+
+  private boolean useOnce(String token, Offer offer, Offer.OfferFile file) {
     Passes.Opening opening = passes.open(token, file.hash()).orElseThrow();
     if (opening.firstUse()) {
       shelf
@@ -133,6 +124,7 @@ class PassPage {
                   opening.pass().personId(),
                   offer.id(),
                   file.name()));
+      shelf.handOvers().used(offer, opening.pass().personId());
     }
     return opening.opened();
   }
@@ -153,26 +145,6 @@ class PassPage {
 
   private ResponseEntity<String> over(String token, Passes.Pass pass) {
     boolean spent = pass.status(clock.instant()) == PassStatus.SPENT;
-    Map<String, Object> model =
-        Page.words(
-            business.now().settings(),
-            Page.PLAIN,
-            new PageWords(
-                spent ? "This link has been used up" : "This link has run out",
-                "It still belongs to you. We can send a fresh one to the address it was made for."));
-    model.put(
-        "action", List.of(Map.of("to", "/g/" + token + "/fresh", "words", "Send me a fresh link")));
-    return pages.answer(HttpStatus.GONE, "words", model);
-  }
-
-  private ResponseEntity<String> unknown() {
-    return words(
-        HttpStatus.NOT_FOUND,
-        new PageWords(
-            "This link does not work", "Part of it may be missing. Open it from the email again."));
-  }
-
-  private ResponseEntity<String> words(HttpStatus status, PageWords words) {
-    return pages.answer(status, "words", Page.words(business.now().settings(), Page.PLAIN, words));
+    return words.over("/g/" + token + "/fresh", spent);
   }
 }

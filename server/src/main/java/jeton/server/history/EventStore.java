@@ -6,10 +6,15 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import jeton.server.database.Utc;
+import org.springframework.jdbc.core.namedparam.MapSqlParameterSource;
+import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
+import org.springframework.jdbc.core.namedparam.SqlParameterSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
 
 /** Events, append-only. */
-final class EventStore {
+@Repository
+class EventStore {
   private static final int MOST_DETAIL = 500;
 
   private static final String ADD =
@@ -33,20 +38,29 @@ final class EventStore {
       TELL + " WHERE e.at >= :from ORDER BY e.at DESC, e.id DESC LIMIT :most";
 
   private final JdbcClient db;
+  private final NamedParameterJdbcTemplate batch;
 
-  EventStore(JdbcClient db) {
+  EventStore(JdbcClient db, NamedParameterJdbcTemplate batch) {
     this.db = db;
+    this.batch = batch;
   }
 
   void add(History.Event event) {
+    db.sql(ADD).paramSource(params(event)).update();
+  }
+
+  void addAll(List<History.Event> events) {
+    batch.batchUpdate(ADD, events.stream().map(EventStore::params).toArray(SqlParameterSource[]::new));
+  }
+
+  private static SqlParameterSource params(History.Event event) {
     String detail = event.detail();
-    db.sql(ADD)
-        .param("at", Utc.bind(event.at()))
-        .param("kind", event.kind().name())
-        .param("personId", event.personId().orElse(null))
-        .param("offerId", event.offerId().orElse(null))
-        .param("detail", detail.length() > MOST_DETAIL ? detail.substring(0, MOST_DETAIL) : detail)
-        .update();
+    return new MapSqlParameterSource("at", Utc.bind(event.at()))
+        .addValue("kind", event.kind().name())
+        .addValue("personId", event.personId().orElse(null))
+        .addValue("offerId", event.offerId().orElse(null))
+        .addValue(
+            "detail", detail.length() > MOST_DETAIL ? detail.substring(0, MOST_DETAIL) : detail);
   }
 
   List<History.Told> ofPerson(long personId) {

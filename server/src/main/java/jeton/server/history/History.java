@@ -3,7 +3,6 @@ package jeton.server.history;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 
 /** What happened, in order, never changed. A person's page and Today read it. */
@@ -11,8 +10,8 @@ import org.springframework.stereotype.Service;
 public class History {
   private final EventStore store;
 
-  History(JdbcClient db) {
-    this.store = new EventStore(db);
+  History(EventStore store) {
+    this.store = store;
   }
 
   /** What can happen. */
@@ -32,6 +31,10 @@ public class History {
     UNREACHABLE,
     EMAIL_FAILED,
     BLOCKED,
+    BOUNCED,
+    COMPLAINED,
+    TAG_GIVEN,
+    TAG_TAKEN,
     OFFER_LIVE,
     OFFER_PAUSED
   }
@@ -43,6 +46,12 @@ public class History {
    */
   public record Event(
       Instant at, Kind kind, Optional<Long> personId, Optional<Long> offerId, String detail) {
+
+    /** About a person, coming from an offer or from none. */
+    public static Event of(
+        Instant at, Kind kind, long personId, Optional<Long> offerId, String detail) {
+      return new Event(at, kind, Optional.of(personId), offerId, detail);
+    }
 
     /** About a person, coming from an offer. */
     public static Event of(Instant at, Kind kind, long personId, long offerId, String detail) {
@@ -63,6 +72,13 @@ public class History {
   /** Notes an event, in the caller's transaction. */
   public void note(Event event) {
     store.add(event);
+  }
+
+  /** Notes several events, in the caller's transaction. */
+  public void noteAll(List<Event> events) {
+    if (!events.isEmpty()) {
+      store.addAll(events);
+    }
   }
 
   /** Everything about a person, oldest first. */

@@ -1,6 +1,9 @@
 package jeton.server.mail;
 
+import java.util.List;
 import java.util.regex.Pattern;
+import jeton.core.mail.EmailBlock;
+import jeton.core.mail.EmailContent;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;
 import org.jsoup.nodes.Element;
@@ -10,11 +13,11 @@ import org.jsoup.safety.Safelist;
 import org.jsoup.select.NodeTraversor;
 import org.jsoup.select.NodeVisitor;
 
-/** An email's body: cleaned of everything that is not plain writing, and as plain text. */
+/** An email's writing: cleaned of everything that is not plain writing, and as plain text. */
 public final class BodyHtml {
   private static final Safelist WRITING =
       new Safelist()
-          .addTags("p", "br", "strong", "em", "ul", "ol", "li", "a")
+          .addTags("p", "h2", "h3", "br", "strong", "em", "ul", "ol", "li", "blockquote", "a")
           .addAttributes("a", "href");
   // Any scheme but these; what has none cannot run anything.
   private static final Pattern SCRIPTED =
@@ -26,7 +29,22 @@ public final class BodyHtml {
 
   private BodyHtml() {}
 
-  /** Paragraphs, emphasis, lists and links; anything else is taken out, its words are kept. */
+  /** An email with all its writing cleaned. */
+  public static EmailContent cleaned(EmailContent email) {
+    return email.withBlocks(cleaned(email.blocks()));
+  }
+
+  private static List<EmailBlock> cleaned(List<EmailBlock> blocks) {
+    return blocks.stream()
+        .map(
+            block ->
+                block
+                    .withHtml(block.html().isEmpty() ? "" : cleaned(block.html()))
+                    .withColumns(block.columns().stream().map(BodyHtml::cleaned).toList()))
+        .toList();
+  }
+
+  /** Headings, paragraphs, emphasis, lists, quotes and links; of anything else only the words. */
   public static String cleaned(String html) {
     Document cleaned = Jsoup.parseBodyFragment(Jsoup.clean(html, "", WRITING, COMPACT));
     cleaned.outputSettings(COMPACT);
@@ -38,8 +56,8 @@ public final class BodyHtml {
     return cleaned.body().html();
   }
 
-  /** The body as plain text (RFC 3676's idea of paragraphs: lines, with an empty line between). */
-  static String plain(String html) {
+  /** Writing as plain text (RFC 3676's idea of paragraphs: lines, with an empty line between). */
+  public static String plain(String html) {
     StringBuilder text = new StringBuilder();
     NodeTraversor.traverse(new PlainText(text), Jsoup.parseBodyFragment(html).body());
     return text.toString().replaceAll("[ \\t]+\\n", "\n").replaceAll("\\n{3,}", "\n\n").strip();
@@ -65,7 +83,7 @@ public final class BodyHtml {
       if (node instanceof Element element) {
         String href = element.attr("href");
         switch (element.normalName()) {
-          case "p", "ul", "ol" ->
+          case "p", "h2", "h3", "ul", "ol" ->
               text.append(element.parent() != null && element.parent().is("li") ? "" : "\n\n");
           case "a" -> text.append(href.equals(element.text()) ? "" : " (" + href + ")");
           default -> {}

@@ -1,8 +1,9 @@
 package jeton.server.mail;
 
 import java.time.Instant;
+import java.util.List;
 
-/** Hears how an email fared, in the transaction that records it. */
+/** Hears how emails fared, in the transaction that records it. */
 public interface DeliveryListener {
 
   /** How it ended. */
@@ -11,16 +12,19 @@ public interface DeliveryListener {
     SENT,
     /** The mail server refused the address for good. */
     REFUSED,
-    /** Tried for a day and a half without success. */
+    /** Refused for what it is rather than whom it is for, or tried for a day and a half in vain. */
     GIVEN_UP,
     /** Not wanted any more: its step or its reader is gone. */
     DROPPED
   }
 
   /**
-   * Called once per email.
+   * One email that will not be tried again.
    *
    * @param detail the subject, or what the mail server said
    */
-  void settled(OutgoingEmail email, Outcome outcome, Instant at, String detail);
+  record Settled(OutgoingEmail email, Outcome outcome, String detail) {}
+
+  /** Called once per email, several at a time. */
+  void settled(List<Settled> batch, Instant at);
 }

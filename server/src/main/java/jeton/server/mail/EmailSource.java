@@ -2,7 +2,6 @@ package jeton.server.mail;
 
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import jeton.core.mail.EmailContent;
 
 /** What emails of one kind say, given by the capability they belong to. */
@@ -11,8 +10,10 @@ public interface EmailSource {
   /** The kind it speaks for. */
   OutgoingEmail.Kind kind();
 
-  /** What the email says now; empty when it is no longer to be sent. */
-  Optional<EmailContent> content(OutgoingEmail email);
+  /**
+   * What the emails of a batch say now, by outbox id; one that is no longer to be sent is left out.
+   */
+  Map<Long, EmailContent> contents(List<Claimed> batch);
 
   /**
    * Makes the personal links of a batch and commits them: they must work when the emails arrive.
@@ -20,8 +21,11 @@ public interface EmailSource {
    *
    * @return address by outbox id; without an entry the email has no personal link
    */
-  Map<Long, String> makeLinks(List<Claimed> batch);
+  Map<Long, String> makeLinks(List<Written> batch);
 
   /** An email claimed for sending. */
-  record Claimed(long outboxId, OutgoingEmail email, EmailContent content) {}
+  record Claimed(long outboxId, OutgoingEmail email) {}
+
+  /** One with what it says. */
+  record Written(long outboxId, OutgoingEmail email, EmailContent content) {}
 }

@@ -1,48 +1,84 @@
 package jeton.server.mail;
 
-import java.time.Clock;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Optional;
+import jeton.core.mail.EmailAdvice;
 import jeton.core.mail.EmailButton;
 import jeton.core.mail.EmailContent;
+import jeton.core.mail.SubjectIdeas;
 import jeton.core.problem.Problem;
 import jeton.core.problem.Problems;
-import jeton.core.signup.EmailAddress;
 import jeton.server.business.Business;
-import jeton.server.business.BusinessSettings;
+import jeton.server.people.People;
+import jeton.server.people.Person;
 import jeton.server.problem.Refused;
-import jeton.server.token.Tokens;
-import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Emails as they will be read, a test of the mail server, and what waits. */
+/** Emails as they will be read, with advice, and tests of them. */
 @RestController
 @RequestMapping("/api/mail")
 class MailApi {
   private static final String NO_LINK = "#";
   private final EmailWriter writer;
-  private final Outbox outbox;
+  private final TestMail testMail;
   private final Business business;
-  private final Clock clock;
+  private final People people;
+  private final ObjectProvider<IncentiveSource> incentives;
 
-  MailApi(EmailWriter writer, Outbox outbox, Business business, Clock clock) {
+  MailApi(
+      EmailWriter writer,
+      TestMail testMail,
+      Business business,
+      People people,
+      ObjectProvider<IncentiveSource> incentives) {
     this.writer = writer;
-    this.outbox = outbox;
+    this.testMail = testMail;
     this.business = business;
-    this.clock = clock;
+    this.people = people;
+    this.incentives = incentives;
   }
 
   /**
-   * An email that need not be saved yet, to be shown as one reader gets it; an empty first name is
-   * not known.
+   * An email that need not be saved yet, to be shown as one reader gets it.
+   *
+   * @param offerId whose incentive it shows; empty for none
+   * @param firstName of a made-up reader; empty when it is not known
+   * @param personId a person to be read as, instead
+   * @param dark as a dark screen shows it
    */
   record Preview(
-      OutgoingEmail.Kind kind, EmailContent content, String offerName, String firstName) {}
+      OutgoingEmail.Kind kind,
+      EmailContent content,
+      Optional<Long> offerId,
+      String firstName,
+      Optional<Long> personId,
+      boolean dark) {}
 
-  record TestEmail(String to) {}
+  /**
+   * How it is read.
+   *
+   * @param madePlain the plain text its blocks make, fill-ins unfilled, without the foot: to be
+   *     taken over by hand
+   * @param bytes size of the HTML
+   */
+  record PreviewView(
+      String subject,
+      String preview,
+      String html,
+      String plain,
+      String from,
+      String madePlain,
+      int bytes,
+      List<EmailAdvice.Line> advice,
+      List<String> ideas) {}
+
+  /** A test of the mail server, or of an email that need not be saved. */
+  record TestEmail(String to, Optional<Preview> email) {}
 
   /**
    * What is to be told.
@@ -52,35 +88,64 @@ class MailApi {
    */
   record Instructions(String to, String form, List<String> lines) {}
 
-  record TestResult(boolean sent, String said) {}
-
-  record TriedAgain(int emails) {}
-
   @PostMapping("/preview")
-  WrittenEmail preview(@RequestBody Preview preview) {
+  PreviewView preview(@RequestBody Preview preview) {
+    WrittenEmail written = written(preview);
+    EmailContent content = BodyHtml.cleaned(preview.content());
+    int bytes = written.html().getBytes(StandardCharsets.UTF_8).length;
+    var settings = business.now().settings();
+    return new PreviewView(
+        written.subject(),
+        written.preview(),
+        preview.dark() ? Dark.forced(written.html()) : written.html(),
+        written.plain(),
+        settings.senderName() + " · " + settings.senderEmail(),
+        PlainBody.made(content.blocks()),
+        bytes,
+        EmailAdvice.of(content, settings.whenUnknown(), bytes),
+        SubjectIdeas.of(content));
+  }
+
+  private WrittenEmail written(Preview preview) {
     Problems problems = new Problems();
-    EmailContent content = cleaned(preview.content());
+    EmailContent content = BodyHtml.cleaned(preview.content());
     content.check("email", problems);
     Refused.unlessNone(problems.list().stream().filter(MailApi::keepsFromShowing).toList());
-    return writer.write(
-        content,
-        preview.kind(),
-        new EmailWriter.Reader(
-            preview.firstName(), "aoife@mail.example", preview.offerName(), NO_LINK, NO_LINK));
+    IncentiveSource source = incentives.getIfAvailable();
+    Incentive incentive =
+        preview
+            .offerId()
+            .filter(id -> source != null)
+            .map(id -> source.of(id))
+            .orElse(Incentive.NONE);
+    return writer.ready(content, preview.kind(), incentive).write(reader(preview, incentive));
+  }
+
+  private EmailWriter.Reader reader(Preview preview, Incentive incentive) {
+    Optional<Person> person = preview.personId().map(people::get);
+    return new EmailWriter.Reader(
+        person.map(Person::firstName).orElse(preview.firstName()),
+        person.map(Person::email).orElse("aoife@mail.example"),
+        incentive.name(),
+        NO_LINK,
+        NO_LINK);
   }
 
   private static boolean keepsFromShowing(Problem problem) {
     return problem.code().equals("unknown_fill_in") || problem.code().equals("too_long");
   }
 
-  private static EmailContent cleaned(EmailContent content) {
-    return new EmailContent(
-        content.subject(), content.preview(), BodyHtml.cleaned(content.body()), content.button());
-  }
-
+  /** Marked as a test, followed by nobody, and past the outbox. */
   @PostMapping("/test")
-  TestResult test(@RequestBody TestEmail test) {
-    return sendNow(
+  TestMail.Result test(@RequestBody TestEmail test) {
+    if (test.email().isPresent()) {
+      WrittenEmail written = written(test.email().get());
+      return testMail.send(
+          test.to(),
+          new WrittenEmail(
+              "Test: " + written.subject(), written.preview(), written.html(), written.plain()));
+    }
+    return testMail.send(
         test.to(),
         new EmailContent(
             "A test from {{business_name}}",
@@ -91,7 +156,7 @@ class MailApi {
 
   /** Tells whoever looks after the owner's site what to paste where. */
   @PostMapping("/instructions")
-  TestResult instructions(@RequestBody Instructions instructions) {
+  TestMail.Result instructions(@RequestBody Instructions instructions) {
     StringBuilder body =
         new StringBuilder("<p>Hello,</p><p>please put the form “")
             .append(escaped(instructions.form()))
@@ -106,7 +171,7 @@ class MailApi {
     }
     body.append("<p>A strict Content-Security-Policy needs the script's address in script-src,")
         .append(" connect-src, img-src and font-src.</p>");
-    return sendNow(
+    return testMail.send(
         instructions.to(),
         new EmailContent(
             "A form for {{business_name}}'s site",
@@ -117,63 +182,6 @@ class MailApi {
 
   /** Braces would be read as fill-ins. */
   private static String escaped(String text) {
-    return text.replace("&", "&amp;")
-        .replace("<", "&lt;")
-        .replace(">", "&gt;")
-        .replace("{{", "{ {");
-  }
-
-  /** Sends at once, past the outbox, so that the mail server's answer can be shown. */
-  private TestResult sendNow(String address, EmailContent content) {
-    EmailAddress to;
-    try {
-      to = EmailAddress.parse(address);
-    } catch (EmailAddress.Refused refused) {
-      throw new Refused("to", refused.fault().code(), refused.fault().message());
-    }
-    BusinessSettings settings = business.now().settings();
-    if (settings.senderEmail().isBlank()) {
-      throw new Refused(
-          "senderEmail",
-          "no_sender",
-          "Emails have no sender yet. Fill in the sender's address first.");
-    }
-    WrittenEmail written =
-        writer.write(
-            content,
-            OutgoingEmail.Kind.CONFIRMATION,
-            new EmailWriter.Reader("", to.send(), "", NO_LINK, NO_LINK));
-    String id = "<" + Tokens.random() + "@" + settings.senderEmail().replaceAll(".*@", "") + ">";
-    var message =
-        Composer.compose(
-            written,
-            new Composer.Envelope(id, to.send(), Optional.empty(), clock.instant()),
-            settings);
-    try (MailTransport transport = new SmtpTransport(() -> business.now().smtp())) {
-      return result(transport.send(message));
-    }
-  }
-
-  @GetMapping("/outbox")
-  Outbox.State outbox() {
-    return outbox.state();
-  }
-
-  @PostMapping("/outbox/try-now")
-  TriedAgain tryNow() {
-    return new TriedAgain(outbox.tryNow());
-  }
-
-  private static TestResult result(MailTransport.Answer answer) {
-    if (answer instanceof MailTransport.Answer.Refused refused) {
-      return new TestResult(false, "The mail server refuses this address: " + refused.said());
-    }
-    if (answer instanceof MailTransport.Answer.NotNow notNow) {
-      return new TestResult(false, "The mail server says not now: " + notNow.said());
-    }
-    if (answer instanceof MailTransport.Answer.ServerAway away) {
-      return new TestResult(false, away.said());
-    }
-    return new TestResult(true, "The mail server took it. Look in your mailbox.");
+    return EmailParts.escape(text).replace("{{", "{ {");
   }
 }

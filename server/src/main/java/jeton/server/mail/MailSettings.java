@@ -7,19 +7,23 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
 /**
  * How the dispatchers work.
  *
- * @param workers connections used at a time, 0 to 16; 0 sends nothing by itself
+ * @param workers connections used at a time, 0 to 16; 0 sends nothing by itself, -1 leaves it to
+ *     Setup
  * @param batch emails claimed at a time; what a crash can repeat per worker
  * @param lease how long a claim holds; what a crash can delay
  */
 @ConfigurationProperties("jeton.mail")
 public record MailSettings(
-    @DefaultValue("2") int workers,
+    @DefaultValue("-1") int workers,
     @DefaultValue("20") int batch,
     @DefaultValue("2m") Duration lease) {
+  /** Most connections at a time. */
+  static final int MOST_WORKERS = 16;
+
   public MailSettings {
-    if (workers < 0 || workers > 16 || batch < 1 || batch > 500 || lease.toSeconds() < 1) {
+    if (workers < -1 || workers > MOST_WORKERS || batch < 1 || batch > 500 || lease.toSeconds() < 1) {
       throw new IllegalArgumentException(
-          "jeton.mail: workers 0 to 16, batch 1 to 500, lease of a second or more");
+          "jeton.mail: workers -1 to 16, batch 1 to 500, lease of a second or more");
     }
   }
 }

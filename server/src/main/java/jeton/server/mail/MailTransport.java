@@ -1,23 +1,23 @@
 package jeton.server.mail;
 
 import jakarta.mail.internet.MimeMessage;
+import jeton.core.mail.AnswerClass;
 
 /** A connection to a mail server, kept open between emails. Used by one thread at a time. */
 interface MailTransport extends AutoCloseable {
 
-  /** What the mail server said to one email. */
-  sealed interface Answer {
-    /** Taken; it is the server's now. */
-    record Accepted() implements Answer {}
-
-    /** Refused for good: the address does not work. */
-    record Refused(String said) implements Answer {}
-
-    /** Not now; the next email may fare better. */
-    record NotNow(String said) implements Answer {}
+  /**
+   * What the mail server said to one email.
+   *
+   * @param said its words; empty when it took the email
+   */
+  record Answer(AnswerClass kind, String said) {
+    static final Answer TAKEN = new Answer(AnswerClass.TAKEN, "");
 
     /** No server, or it will not talk to us: no other email can leave either. */
-    record ServerAway(String said) implements Answer {}
+    static Answer away(String said) {
+      return new Answer(AnswerClass.AWAY, said);
+    }
   }
 
   /**

@@ -6,9 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import jeton.server.business.Business;
 import jeton.server.token.Tokens;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.support.TransactionOperations;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
@@ -23,8 +21,8 @@ public class Outbox {
   private final Clock clock;
   private final Wake wake;
 
-  Outbox(JdbcClient db, TransactionOperations tx, Business business, Clock clock, Wake wake) {
-    this.store = new OutboxStore(db, tx);
+  Outbox(OutboxStore store, Business business, Clock clock, Wake wake) {
+    this.store = store;
     this.business = business;
     this.clock = clock;
     this.wake = wake;
@@ -61,20 +59,25 @@ public class Outbox {
     return store.asked(personId, kind, since);
   }
 
-  public State state() {
-    return store.state();
+  /** Drops what a run has waiting. */
+  public void dropOfRun(long runId) {
+    store.dropOfRun(runId, clock.instant());
+  }
+
+  /** Keeps a sequence's emails from leaving (T14). */
+  public void hold(long sequenceId) {
+    store.hold(sequenceId);
+  }
+
+  /** Lets a sequence's emails leave: all of them are overdue (T14). */
+  public void letGo(long sequenceId) {
+    store.letGo(sequenceId, clock.instant());
+    wakeAfterCommit();
   }
 
   /** When the next email is due, if one waits. */
   public Optional<Instant> nextDue() {
     return store.nextDue();
-  }
-
-  /** Has everything that failed tried again at once. */
-  public int tryNow() {
-    int moved = store.tryNow(clock.instant());
-    wake.now();
-    return moved;
   }
 
   private String messageId() {

@@ -4,12 +4,17 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import jeton.core.mail.AnswerClass;
 import jeton.core.people.PersonState;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
 import org.springframework.transaction.support.TransactionOperations;
 
 /**
@@ -17,7 +22,8 @@ import org.springframework.transaction.support.TransactionOperations;
  * of the lease, so a crash delays an email and never loses it. A message may be repeated after a
  * crash, with the same Message-ID.
  */
-final class OutboxStore {
+@Repository
+class OutboxStore {
   private static final int MOST_TROUBLE = 500;
 
   /** A row this dispatcher owns until its lease ends. */
@@ -30,18 +36,30 @@ final class OutboxStore {
       String to,
       String firstName,
       PersonState state,
+      boolean untracked,
+      String offerName) {}
+
+  /** An email that left, and what is known of its reader. */
+  record Sent(
+      OutgoingEmail email,
+      Optional<Instant> settledAt,
+      String to,
+      String firstName,
+      boolean untracked,
       String offerName) {}
 
   private static final String ADD =
       """
-      INSERT INTO outbox (message_id, kind, person_id, offer_id, sign_up_id, step_id, run_id, state, due_at, try_at, created_at)
-      VALUES (:messageId, :kind, :personId, :offerId, :signUpId, :stepId, :runId, 'WAITING', :dueAt, :dueAt, :now)
+      INSERT INTO outbox (message_id, kind, urgent, person_id, offer_id, sign_up_id, step_id, run_id, state, due_at,
+                          try_at, created_at)
+      VALUES (:messageId, :kind, :urgent, :personId, :offerId, :signUpId, :stepId, :runId, 'WAITING', :dueAt, :dueAt,
+              :now)
       """;
 
   private static final String LOCK_DUE =
       """
       SELECT id FROM outbox
-       WHERE try_at <= :now
+       WHERE urgent = :urgent AND try_at <= :now
        ORDER BY try_at
        LIMIT :limit
          FOR UPDATE SKIP LOCKED
@@ -50,58 +68,79 @@ final class OutboxStore {
   private static final String CLAIM =
       "UPDATE outbox SET try_at = :leaseEnds, claim = :claim WHERE id IN (:ids)";
 
-  private static final String CLAIMED =
+  private static final String COLUMNS =
       """
       SELECT o.id, o.message_id, o.kind, o.person_id, o.offer_id, o.sign_up_id, o.step_id, o.run_id, o.due_at,
-             o.failures, o.claim, p.email, p.first_name, p.state AS person_state, f.name AS offer_name
+             o.settled_at, o.failures, o.claim, p.email, p.first_name, p.state AS person_state, p.untracked,
+             COALESCE(f.name, '') AS offer_name
         FROM outbox o
         JOIN person p ON p.id = o.person_id
-        JOIN offer f ON f.id = o.offer_id
-       WHERE o.id IN (:ids) AND o.claim = :claim
-       ORDER BY o.due_at, o.id
+        LEFT JOIN offer f ON f.id = o.offer_id
       """;
+
+  private static final String CLAIMED =
+      COLUMNS + " WHERE o.id IN (:ids) AND o.claim = :claim ORDER BY o.urgent DESC, o.due_at, o.id";
+
+  private static final String SENT = COLUMNS + " WHERE o.id = :id";
+
+  private static final String OWNED =
+      "SELECT id FROM outbox WHERE id IN (:ids) AND claim = :claim ORDER BY id FOR UPDATE";
 
   private static final String SETTLE =
       """
       UPDATE outbox
-         SET state = :state, settled_at = :now, try_at = NULL, claim = NULL, last_error = :trouble
-       WHERE id = :id AND claim = :claim
+         SET state = :state, settled_at = :now, try_at = NULL, claim = NULL, held = FALSE, last_error = :trouble,
+             answer = :answer
+       WHERE id IN (:ids)
       """;
 
   private static final String POSTPONE =
       """
       UPDATE outbox
-         SET try_at = :tryAt, claim = NULL, failures = failures + 1, last_error = :trouble
+         SET try_at = CASE WHEN held THEN NULL ELSE :tryAt END, claim = NULL, failures = failures + 1,
+             last_error = :trouble, answer = :answer
        WHERE id = :id AND claim = :claim
+      """;
+
+  private static final String RELEASE =
+      """
+      UPDATE outbox
+         SET try_at = CASE WHEN held THEN NULL ELSE :tryAt END, claim = NULL
+       WHERE id IN (:ids) AND claim = :claim
       """;
 
   private static final String DROP_ALL =
       """
       UPDATE outbox
-         SET state = 'DROPPED', settled_at = :now, try_at = NULL, claim = NULL
+         SET state = 'DROPPED', settled_at = :now, try_at = NULL, claim = NULL, held = FALSE
        WHERE person_id = :personId AND state = 'WAITING'
+      """;
+
+  private static final String DROP_OF_RUN =
+      """
+      UPDATE outbox
+         SET state = 'DROPPED', settled_at = :now, try_at = NULL, claim = NULL, held = FALSE
+       WHERE run_id = :runId AND state = 'WAITING'
+      """;
+
+  private static final String HOLD =
+      """
+      UPDATE outbox o JOIN step s ON s.id = o.step_id
+         SET o.held = TRUE, o.try_at = NULL
+       WHERE s.sequence_id = :sequenceId AND o.state = 'WAITING'
+      """;
+
+  private static final String LET_GO =
+      """
+      UPDATE outbox o JOIN step s ON s.id = o.step_id
+         SET o.held = FALSE, o.try_at = :now
+       WHERE s.sequence_id = :sequenceId AND o.state = 'WAITING' AND o.held
       """;
 
   private static final String ASKED =
       "SELECT created_at FROM outbox WHERE person_id = :personId AND kind = :kind AND created_at > :since";
 
-  private static final String STATE =
-      """
-      SELECT COUNT(*) AS waiting,
-             COALESCE(SUM(failures > 0), 0) AS troubled,
-             MIN(CASE WHEN failures > 0 THEN due_at END) AS since,
-             MIN(CASE WHEN failures > 0 THEN try_at END) AS next_try
-        FROM outbox
-       WHERE try_at IS NOT NULL
-      """;
-
-  private static final String LAST_TROUBLE =
-      "SELECT last_error FROM outbox WHERE try_at IS NOT NULL AND failures > 0 ORDER BY id DESC LIMIT 1";
-
-  private static final String NEXT_DUE = "SELECT MIN(try_at) FROM outbox";
-
-  private static final String TRY_NOW =
-      "UPDATE outbox SET try_at = :now WHERE try_at > :now AND failures > 0 AND claim IS NULL";
+  private static final String NEXT_DUE = "SELECT MIN(try_at) FROM outbox WHERE urgent IN (0, 1)";
 
   private final JdbcClient db;
   private final TransactionOperations tx;
@@ -115,8 +154,9 @@ final class OutboxStore {
     db.sql(ADD)
         .param("messageId", messageId)
         .param("kind", email.kind().name())
+        .param("urgent", email.kind().urgent())
         .param("personId", email.personId())
-        .param("offerId", email.offerId())
+        .param("offerId", email.offerId().orElse(null))
         .param("signUpId", email.signUpId().orElse(null))
         .param("stepId", email.stepId().orElse(null))
         .param("runId", email.runId().orElse(null))
@@ -126,19 +166,18 @@ final class OutboxStore {
   }
 
   /**
-   * Claims what has waited longest. Two dispatchers never get the same row while its lease runs.
+   * Claims what has waited longest, of what is urgent first. Two dispatchers never get the same row
+   * while its lease runs.
    */
   List<Row> claimDue(Instant now, int limit, Duration lease) {
     String claim = UUID.randomUUID().toString();
     List<Long> ids =
         tx.execute(
             status -> {
-              List<Long> due =
-                  db.sql(LOCK_DUE)
-                      .param("now", Utc.bind(now))
-                      .param("limit", limit)
-                      .query(Long.class)
-                      .list();
+              List<Long> due = new ArrayList<>(lockDue(true, now, limit));
+              if (due.size() < limit) {
+                due.addAll(lockDue(false, now, limit - due.size()));
+              }
               if (!due.isEmpty()) {
                 db.sql(CLAIM)
                     .param("ids", due)
@@ -153,31 +192,72 @@ final class OutboxStore {
         : db.sql(CLAIMED).param("ids", ids).param("claim", claim).query(OutboxStore::row).list();
   }
 
-  /** Ends an email's wait. False when the lease was lost: it is somebody else's now. */
-  boolean settle(Row row, DeliveryListener.Outcome outcome, String trouble, Instant now) {
-    return 1
-        == db.sql(SETTLE)
-            .param("id", row.id())
-            .param("claim", row.claim())
-            .param("state", outcome.name())
-            .param("trouble", cut(trouble))
-            .param("now", Utc.bind(now))
-            .update();
+  private List<Long> lockDue(boolean urgent, Instant now, int limit) {
+    return db.sql(LOCK_DUE)
+        .param("urgent", urgent)
+        .param("now", Utc.bind(now))
+        .param("limit", limit)
+        .query(Long.class)
+        .list();
+  }
+
+  /** Which of these are still this claim's; locked until the transaction ends. */
+  Set<Long> owned(String claim, Collection<Long> ids) {
+    return Set.copyOf(
+        db.sql(OWNED).param("ids", ids).param("claim", claim).query(Long.class).list());
+  }
+
+  /** Ends the wait of rows that are owned. */
+  void settle(
+      Collection<Long> ids,
+      DeliveryListener.Outcome outcome,
+      AnswerClass answer,
+      String trouble,
+      Instant now) {
+    db.sql(SETTLE)
+        .param("ids", ids)
+        .param("state", outcome.name())
+        .param("answer", answer.name())
+        .param("trouble", cut(trouble))
+        .param("now", Utc.bind(now))
+        .update();
   }
 
   /** Has it tried again later. False when the lease was lost. */
-  boolean postpone(Row row, Instant tryAt, String trouble) {
+  boolean postpone(Row row, Instant tryAt, AnswerClass answer, String trouble) {
     return 1
         == db.sql(POSTPONE)
             .param("id", row.id())
             .param("claim", row.claim())
             .param("tryAt", Utc.bind(tryAt))
+            .param("answer", answer.name())
             .param("trouble", cut(trouble))
             .update();
   }
 
+  /** Gives rows back that were not tried: a limit was reached. */
+  void release(String claim, Collection<Long> ids, Instant tryAt) {
+    db.sql(RELEASE)
+        .param("ids", ids)
+        .param("claim", claim)
+        .param("tryAt", Utc.bind(tryAt))
+        .update();
+  }
+
   void dropAllFor(long personId, Instant now) {
     db.sql(DROP_ALL).param("personId", personId).param("now", Utc.bind(now)).update();
+  }
+
+  void dropOfRun(long runId, Instant now) {
+    db.sql(DROP_OF_RUN).param("runId", runId).param("now", Utc.bind(now)).update();
+  }
+
+  void hold(long sequenceId) {
+    db.sql(HOLD).param("sequenceId", sequenceId).update();
+  }
+
+  void letGo(long sequenceId, Instant now) {
+    db.sql(LET_GO).param("sequenceId", sequenceId).param("now", Utc.bind(now)).update();
   }
 
   List<Instant> asked(long personId, OutgoingEmail.Kind kind, Instant since) {
@@ -189,51 +269,50 @@ final class OutboxStore {
         .list();
   }
 
-  Outbox.State state() {
-    Optional<String> trouble = db.sql(LAST_TROUBLE).query(String.class).optional();
-    return db.sql(STATE)
-        .query(
-            (row, n) ->
-                new Outbox.State(
-                    row.getLong("waiting"),
-                    row.getLong("troubled"),
-                    trouble,
-                    Utc.readOptional(row, "since"),
-                    Utc.readOptional(row, "next_try")))
-        .single();
+  Optional<Sent> sent(long id) {
+    return db.sql(SENT).param("id", id).query(OutboxStore::sentRow).optional();
   }
 
   Optional<Instant> nextDue() {
     return db.sql(NEXT_DUE).query((row, n) -> Utc.readOptional(row, "MIN(try_at)")).single();
   }
 
-  int tryNow(Instant now) {
-    return db.sql(TRY_NOW).param("now", Utc.bind(now)).update();
-  }
-
   private static String cut(String trouble) {
     return trouble.length() > MOST_TROUBLE ? trouble.substring(0, MOST_TROUBLE) : trouble;
   }
 
+  private static OutgoingEmail email(ResultSet row) throws SQLException {
+    return new OutgoingEmail(
+        OutgoingEmail.Kind.valueOf(row.getString("kind")),
+        row.getLong("person_id"),
+        Optional.ofNullable(row.getObject("offer_id", Long.class)),
+        Optional.ofNullable(row.getObject("sign_up_id", Long.class)),
+        Optional.ofNullable(row.getObject("step_id", Long.class)),
+        Optional.ofNullable(row.getObject("run_id", Long.class)),
+        Utc.read(row, "due_at"));
+  }
+
+  private static Sent sentRow(ResultSet row, int n) throws SQLException {
+    return new Sent(
+        email(row),
+        Utc.readOptional(row, "settled_at"),
+        row.getString("email"),
+        row.getString("first_name"),
+        row.getBoolean("untracked"),
+        row.getString("offer_name"));
+  }
+
   private static Row row(ResultSet row, int n) throws SQLException {
-    OutgoingEmail email =
-        new OutgoingEmail(
-            OutgoingEmail.Kind.valueOf(row.getString("kind")),
-            row.getLong("person_id"),
-            row.getLong("offer_id"),
-            Optional.ofNullable(row.getObject("sign_up_id", Long.class)),
-            Optional.ofNullable(row.getObject("step_id", Long.class)),
-            Optional.ofNullable(row.getObject("run_id", Long.class)),
-            Utc.read(row, "due_at"));
     return new Row(
         row.getLong("id"),
         row.getString("claim"),
         row.getString("message_id"),
-        email,
+        email(row),
         row.getInt("failures"),
         row.getString("email"),
         row.getString("first_name"),
         PersonState.valueOf(row.getString("person_state")),
+        row.getBoolean("untracked"),
         row.getString("offer_name"));
   }
 }

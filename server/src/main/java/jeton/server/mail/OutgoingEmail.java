@@ -7,6 +7,7 @@ import java.util.Optional;
  * An email that is to be sent: what it is and for whom. What it says is looked up when it is sent,
  * so that the newest version goes out.
  *
+ * @param offerId what it comes from; empty for a sequence that stands on its own
  * @param signUpId for a confirmation: what it confirms
  * @param stepId for a follow-up: which step
  * @param runId for a follow-up: whose way through the sequence
@@ -15,7 +16,7 @@ import java.util.Optional;
 public record OutgoingEmail(
     Kind kind,
     long personId,
-    long offerId,
+    Optional<Long> offerId,
     Optional<Long> signUpId,
     Optional<Long> stepId,
     Optional<Long> runId,
@@ -25,15 +26,23 @@ public record OutgoingEmail(
   public enum Kind {
     CONFIRMATION,
     DELIVERY,
-    FOLLOW_UP
+    FOLLOW_UP;
+
+    /** Whether somebody waits for it right now: it goes before what does not hurry. */
+    public boolean urgent() {
+      return this != FOLLOW_UP;
+    }
   }
+
+  /** A step of a run. */
+  public record RunStep(long runId, long stepId) {}
 
   public static OutgoingEmail confirmation(
       long personId, long offerId, long signUpId, Instant dueAt) {
     return new OutgoingEmail(
         Kind.CONFIRMATION,
         personId,
-        offerId,
+        Optional.of(offerId),
         Optional.of(signUpId),
         Optional.empty(),
         Optional.empty(),
@@ -44,7 +53,7 @@ public record OutgoingEmail(
     return new OutgoingEmail(
         Kind.DELIVERY,
         personId,
-        offerId,
+        Optional.of(offerId),
         Optional.empty(),
         Optional.empty(),
         Optional.empty(),
@@ -52,14 +61,19 @@ public record OutgoingEmail(
   }
 
   public static OutgoingEmail followUp(
-      long personId, long offerId, long stepId, long runId, Instant dueAt) {
+      long personId, Optional<Long> offerId, RunStep step, Instant dueAt) {
     return new OutgoingEmail(
         Kind.FOLLOW_UP,
         personId,
         offerId,
         Optional.empty(),
-        Optional.of(stepId),
-        Optional.of(runId),
+        Optional.of(step.stepId()),
+        Optional.of(step.runId()),
         dueAt);
+  }
+
+  /** The offer of an email that comes from one. */
+  public long ofOffer() {
+    return offerId.orElseThrow();
   }
 }

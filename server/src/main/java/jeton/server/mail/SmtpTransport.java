@@ -9,6 +9,7 @@ import jakarta.mail.internet.MimeMessage;
 import java.util.Optional;
 import java.util.Properties;
 import java.util.function.Supplier;
+import jeton.core.mail.AnswerClass;
 import jeton.server.business.SmtpSettings;
 import org.eclipse.angus.mail.smtp.SMTPAddressFailedException;
 import org.eclipse.angus.mail.smtp.SMTPSendFailedException;
@@ -29,21 +30,21 @@ final class SmtpTransport implements MailTransport {
   public Answer send(MimeMessage message) {
     Optional<SmtpSettings> wanted = settings.get();
     if (wanted.isEmpty()) {
-      return new Answer.ServerAway("No mail server is set up yet.");
+      return Answer.away("No mail server is set up yet.");
     }
     try {
       connect(wanted.get());
     } catch (AuthenticationFailedException refused) {
       close();
-      return new Answer.ServerAway("The mail server refuses the sign-in: " + oneLine(refused));
+      return Answer.away("The mail server refuses the sign-in: " + oneLine(refused));
     } catch (MessagingException away) {
       close();
-      return new Answer.ServerAway("The mail server cannot be reached: " + oneLine(away));
+      return Answer.away("The mail server cannot be reached: " + oneLine(away));
     }
     try {
       Address[] to = message.getAllRecipients();
       transport.sendMessage(message, to);
-      return new Answer.Accepted();
+      return Answer.TAKEN;
     } catch (MessagingException failed) {
       return judge(failed);
     }
@@ -80,21 +81,26 @@ final class SmtpTransport implements MailTransport {
         cause instanceof MessagingException m;
         cause = m.getNextException()) {
       if (m instanceof SMTPSenderFailedException) {
-        return new Answer.NotNow("The mail server refuses our sender: " + oneLine(m));
+        return new Answer(AnswerClass.BUSY, "The mail server refuses our sender: " + oneLine(m));
       }
       if (m instanceof SMTPAddressFailedException address) {
-        return byCode(address.getReturnCode(), oneLine(m));
+        return answer(address.getReturnCode(), oneLine(m));
       }
       if (m instanceof SMTPSendFailedException send && send.getNextException() == null) {
-        return byCode(send.getReturnCode(), oneLine(m));
+        return answer(send.getReturnCode(), oneLine(m));
       }
     }
     close();
-    return new Answer.ServerAway("The connection to the mail server broke: " + oneLine(failed));
+    return Answer.away("The connection to the mail server broke: " + oneLine(failed));
   }
 
-  private static Answer byCode(int code, String said) {
-    return code >= 500 && code < 600 ? new Answer.Refused(said) : new Answer.NotNow(said);
+  /** After a 421 the server hangs up: so do we. */
+  private Answer answer(int code, String said) {
+    AnswerClass kind = AnswerClass.of(code, said);
+    if (kind == AnswerClass.AWAY) {
+      close();
+    }
+    return new Answer(kind, said);
   }
 
   private static Session session(SmtpSettings smtp) {

@@ -24,17 +24,10 @@ public class Numbers {
     /** From "signed up" on, each against the count before it. */
     public List<Share> shares() {
       return List.of(
-          share(confirmed, signedUp),
-          share(handedOver, confirmed),
-          share(used, handedOver),
-          share(followedUp, handedOver));
-    }
-
-    private static Share share(long successes, long of) {
-      // Somebody handed over with confirmation off was never asked to confirm, so a later count can
-      // be the larger one.
-      Rate rate = new Rate(Math.min(successes, of), of);
-      return new Share(rate.share(), rate.low(), rate.high(), rate.intervalShown(), of);
+          Share.of(confirmed, signedUp),
+          Share.of(handedOver, confirmed),
+          Share.of(used, handedOver),
+          Share.of(followedUp, handedOver));
     }
   }
 
@@ -43,7 +36,16 @@ public class Numbers {
    *
    * @param of how many stand behind it; with none there is nothing to show
    */
-  public record Share(double share, double low, double high, boolean intervalShown, long of) {}
+  public record Share(double share, double low, double high, boolean intervalShown, long of) {
+
+    /** So many out of so many. */
+    public static Share of(long successes, long all) {
+      // Somebody handed over with confirmation off was never asked to confirm, so a later count can
+      // be the larger one.
+      Rate rate = new Rate(Math.min(successes, all), all);
+      return new Share(rate.share(), rate.low(), rate.high(), rate.intervalShown(), all);
+    }
+  }
 
   /** The track of one offer. */
   public Track track(long offerId) {

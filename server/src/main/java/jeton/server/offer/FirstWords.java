@@ -1,5 +1,6 @@
 package jeton.server.offer;
 
+import java.util.List;
 import java.util.Optional;
 import jeton.core.confirm.ConfirmSettings;
 import jeton.core.confirm.ConfirmationRules;
@@ -51,6 +52,7 @@ final class FirstWords {
         email,
         new PageWords("Here it is", "Your own link. Keep the email it came with."),
         new PassLimits(Optional.of(30), Optional.of(10)),
-        RunAgain.NEVER);
+        RunAgain.NEVER,
+        List.of());
   }
 }

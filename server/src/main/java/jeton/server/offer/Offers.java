@@ -7,8 +7,6 @@ import java.util.List;
 import java.util.Optional;
 import jeton.core.confirm.ConfirmSettings;
 import jeton.core.handover.HandOverSettings;
-import jeton.core.mail.EmailButton;
-import jeton.core.mail.EmailContent;
 import jeton.core.offer.OfferKind;
 import jeton.core.offer.OfferState;
 import jeton.core.offer.Slug;
@@ -185,29 +183,8 @@ public class Offers {
     return new OfferSettings(
         settings.name().strip(),
         settings.slug(),
-        new ConfirmSettings(
-            c.on(),
-            cleaned(c.email(), EmailButton.Target.CONFIRM),
-            c.waiting(),
-            c.confirmed(),
-            c.daysGood(),
-            c.opensIncentive()),
-        new HandOverSettings(
-            h.onTheSpot(),
-            h.byEmail(),
-            cleaned(h.email(), EmailButton.Target.PASS),
-            h.page(),
-            h.limits(),
-            h.runAgain()));
-  }
-
-  /** These two emails have one purpose each, so their buttons lead where they must. */
-  private static EmailContent cleaned(EmailContent email, EmailButton.Target target) {
-    return new EmailContent(
-        email.subject(),
-        email.preview(),
-        BodyHtml.cleaned(email.body()),
-        new EmailButton(email.button().label(), target, ""));
+        c.withEmail(BodyHtml.cleaned(c.email())),
+        h.withEmail(BodyHtml.cleaned(h.email())));
   }
 
   private String freeSlug(String name) {

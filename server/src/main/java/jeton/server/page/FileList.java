@@ -1,8 +1,8 @@
 package jeton.server.page;
 
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
+import jeton.server.offer.FileSize;
 import jeton.server.offer.Offer;
 
 /** An offer's files as a page lists them. */
@@ -20,19 +20,8 @@ public final class FileList {
             file ->
                 Map.of(
                     "name", file.name(),
-                    "size", size(file.size()),
+                    "size", FileSize.words(file.size()),
                     "href", pass + "/files/" + file.number()))
         .toList();
-  }
-
-  /** Octets as people say them, in steps of 1000: "240 kB". */
-  static String size(long octets) {
-    if (octets < 1000) {
-      return octets + " bytes";
-    }
-    if (octets < 1_000_000) {
-      return Math.round(octets / 1000.0) + " kB";
-    }
-    return String.format(Locale.ROOT, "%.1f MB", octets / 1_000_000.0);
   }
 }

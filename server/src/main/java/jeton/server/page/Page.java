@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import jeton.core.form.Looks;
+import jeton.core.form.PageColours;
 import jeton.core.form.PageWords;
 import jeton.server.business.BusinessSettings;
 
@@ -17,6 +18,11 @@ public final class Page {
   public static final Looks PLAIN = Looks.of("#FBF8F1", "#1C2A26", "#16423C", "#FFFFFF");
 
   private Page() {}
+
+  /** The looks of a page in these colours. */
+  public static Looks looks(PageColours colours) {
+    return Looks.of(colours.paper(), colours.ink(), colours.button(), colours.buttonInk());
+  }
 
   /** The frame: business, colours, title. */
   public static Map<String, Object> frame(BusinessSettings business, Looks looks, String title) {

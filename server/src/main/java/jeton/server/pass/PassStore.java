@@ -21,7 +21,7 @@ final class PassStore {
       """;
 
   private static final String ADD_LINK =
-      "INSERT IGNORE INTO pass_link (token_hash, pass_id) VALUES (:hash, :passId)";
+      "INSERT IGNORE INTO pass_link (token_hash, pass_id, outbox_id) VALUES (:hash, :passId, :outboxId)";
 
   private static final String NEWEST =
       "SELECT "
@@ -64,8 +64,20 @@ final class PassStore {
     return id.getKey().longValue();
   }
 
-  void addLink(long passId, byte[] hash) {
-    db.sql(ADD_LINK).param("hash", hash).param("passId", passId).update();
+  void addLink(long passId, byte[] hash, Optional<Long> outboxId) {
+    db.sql(ADD_LINK)
+        .param("hash", hash)
+        .param("passId", passId)
+        .param("outboxId", outboxId.orElse(null))
+        .update();
+  }
+
+  Optional<Long> carriedBy(byte[] hash) {
+    return db
+        .sql("SELECT outbox_id FROM pass_link WHERE token_hash = :hash AND outbox_id IS NOT NULL")
+        .param("hash", hash)
+        .query(Long.class)
+        .optional();
   }
 
   Optional<Passes.Pass> newest(Passes.Holder holder) {

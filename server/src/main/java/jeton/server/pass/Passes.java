@@ -54,7 +54,7 @@ public class Passes {
 
   /** Makes a pass reachable by a token whose hash is given. Doing it twice is harmless. */
   public void reachableBy(long passId, byte[] tokenHash) {
-    store.addLink(passId, tokenHash);
+    store.addLink(passId, tokenHash, Optional.empty());
   }
 
   /** The newest pass of a holder. */
@@ -62,21 +62,39 @@ public class Passes {
     return store.newest(holder);
   }
 
-  /** New tokens to the newest pass of each holder who has one; committed when this returns. */
+  /**
+   * New tokens to the newest pass of each holder who has one, by the number of the email that will
+   * carry it; committed when this returns.
+   */
   @Transactional
-  public Map<Holder, String> newLinks(Collection<Holder> holders) {
-    Map<Holder, String> tokens = new HashMap<>();
-    for (Holder holder : holders) {
-      store
-          .newest(holder)
-          .ifPresent(
-              pass -> {
-                String token = Tokens.random();
-                store.addLink(pass.id(), Tokens.hash(token));
-                tokens.put(holder, token);
-              });
-    }
+  public Map<Long, String> newLinks(Map<Long, Holder> holders) {
+    Map<Long, String> tokens = new HashMap<>();
+    holders.forEach(
+        (outboxId, holder) ->
+            newLink(holder, Optional.of(outboxId))
+                .ifPresent(token -> tokens.put(outboxId, token)));
     return tokens;
+  }
+
+  /** A new token to the newest pass of a holder who has one. */
+  public Optional<String> newLink(Holder holder) {
+    return newLink(holder, Optional.empty());
+  }
+
+  private Optional<String> newLink(Holder holder, Optional<Long> outboxId) {
+    return store
+        .newest(holder)
+        .map(
+            pass -> {
+              String token = Tokens.random();
+              store.addLink(pass.id(), Tokens.hash(token), outboxId);
+              return token;
+            });
+  }
+
+  /** The email that carried a token, if one did. */
+  public Optional<Long> carriedBy(String token) {
+    return store.carriedBy(Tokens.hash(token));
   }
 
   /** The pass of a token. */

@@ -30,8 +30,10 @@ public class People {
    *
    * @param words part of an address or a first name; empty for all
    * @param offerId signed up for this offer
+   * @param tag has this tag
    */
-  public record Filter(String words, Optional<PersonState> state, Optional<Long> offerId) {}
+  public record Filter(
+      String words, Optional<PersonState> state, Optional<Long> offerId, Optional<String> tag) {}
 
   /**
    * A page of people, newest first.
@@ -77,6 +79,21 @@ public class People {
    */
   public Page search(Filter filter, int page, int size) {
     return new Page(store.search(filter, page * size, size), store.count(filter));
+  }
+
+  /**
+   * People a filter finds, newest first, older than one of them: a way through all of them that
+   * stays right while others sign up.
+   *
+   * @param below id of the last one seen
+   */
+  public List<Person> below(Filter filter, long below, int most) {
+    return store.below(filter, below, most);
+  }
+
+  /** Whether nobody may follow what a person opens and clicks. */
+  public void leaveUntracked(long personId, boolean untracked) {
+    store.leaveUntracked(personId, untracked);
   }
 
   /** Everything known of one person beside their history. */

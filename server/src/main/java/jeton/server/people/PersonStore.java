@@ -47,6 +47,12 @@ final class PersonStore {
       """;
   private static final String ANSWERS =
       "SELECT field_key, answer, at FROM person_answer WHERE person_id = :id ORDER BY field_key";
+  private static final String TAGS =
+      """
+      SELECT t.name FROM person_tag p JOIN tag t ON t.tag_key = p.tag_key
+       WHERE p.person_id = :id
+       ORDER BY t.tag_key
+      """;
   private static final String TELL =
       """
       UPDATE person
@@ -81,10 +87,10 @@ final class PersonStore {
 
   private static final String RUNS =
       """
-      SELECT q.name AS sequence, o.name AS offer, r.started_at, r.next_due_at, r.ended_at, r.end_reason
+      SELECT q.id AS sequence_id, q.name AS sequence, COALESCE(o.name, '') AS offer, r.started_at, r.next_due_at, r.ended_at, r.end_reason
         FROM run r
         JOIN sequence q ON q.id = r.sequence_id
-        JOIN offer o ON o.id = r.offer_id
+        LEFT JOIN offer o ON o.id = r.offer_id
        WHERE r.person_id = :id
        ORDER BY r.id
       """;
@@ -121,6 +127,7 @@ final class PersonStore {
 
   /** One way through a sequence. */
   public record Run(
+      long sequenceId,
       String sequence,
       String offer,
       Instant startedAt,
@@ -130,7 +137,12 @@ final class PersonStore {
 
   /** What belongs to a person. */
   public record Dossier(
-      List<SignUp> signUps, List<Pass> passes, List<Run> runs, List<AnsweredField> answers) {}
+      List<SignUp> signUps,
+      List<Pass> passes,
+      List<Run> runs,
+      List<AnsweredField> answers,
+      List<String> tags,
+      boolean untracked) {}
 
   /** What somebody answered to one of the business's own fields, and when. */
   public record AnsweredField(String key, String answer, Instant at) {}
@@ -209,6 +221,25 @@ final class PersonStore {
         .list();
   }
 
+  List<Person> below(People.Filter filter, long below, int most) {
+    Map<String, Object> params = new HashMap<>(Map.of("below", below, "most", most));
+    String where = where(filter, params);
+    return db.sql(
+            "SELECT id, email, first_name, state, zone, created_at FROM person p"
+                + where
+                + " AND p.id < :below ORDER BY p.id DESC LIMIT :most")
+        .params(params)
+        .query(PersonStore::person)
+        .list();
+  }
+
+  void leaveUntracked(long id, boolean untracked) {
+    db.sql("UPDATE person SET untracked = :untracked WHERE id = :id")
+        .param("id", id)
+        .param("untracked", untracked)
+        .update();
+  }
+
   long count(People.Filter filter) {
     Map<String, Object> params = new HashMap<>(Map.of("counted", COUNTED));
     String where = where(filter, params);
@@ -229,7 +260,12 @@ final class PersonStore {
                 (row, n) ->
                     new AnsweredField(
                         row.getString("field_key"), row.getString("answer"), Utc.read(row, "at")))
-            .list());
+            .list(),
+        db.sql(TAGS).param("id", id).query(String.class).list(),
+        db.sql("SELECT untracked FROM person WHERE id = :id")
+            .param("id", id)
+            .query(Boolean.class)
+            .single());
   }
 
   private static String where(People.Filter filter, Map<String, Object> params) {
@@ -258,6 +294,14 @@ final class PersonStore {
               where.append(
                   " AND EXISTS (SELECT 1 FROM sign_up s WHERE s.person_id = p.id AND s.offer_id = :offerId)");
               params.put("offerId", offerId);
+            });
+    filter
+        .tag()
+        .ifPresent(
+            tag -> {
+              where.append(
+                  " AND EXISTS (SELECT 1 FROM person_tag t WHERE t.person_id = p.id AND t.tag_key = :tag)");
+              params.put("tag", jeton.core.people.TagName.key(tag));
             });
     return where.toString();
   }
@@ -300,6 +344,7 @@ final class PersonStore {
 
   private static Run run(ResultSet row, int n) throws SQLException {
     return new Run(
+        row.getLong("sequence_id"),
         row.getString("sequence"),
         row.getString("offer"),
         Utc.read(row, "started_at"),

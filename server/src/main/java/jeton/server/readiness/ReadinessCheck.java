@@ -1,19 +1,25 @@
 package jeton.server.readiness;
 
+import java.net.URI;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import jeton.core.readiness.Facts;
 import jeton.core.readiness.Finding;
 import jeton.core.readiness.Readiness;
 import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
+import jeton.server.business.PublicUrl;
+import jeton.server.business.SmtpSettings;
 import jeton.server.followup.Sequence;
 import jeton.server.followup.Sequences;
 import jeton.server.form.Forms;
 import jeton.server.offer.Offer;
+import jeton.server.people.Tags;
 import jeton.server.site.Sightings;
 import org.springframework.stereotype.Service;
 
@@ -22,47 +28,75 @@ import org.springframework.stereotype.Service;
 public class ReadinessCheck {
   private final Business business;
   private final Forms forms;
-  private final Sightings sightings;
   private final Sequences sequences;
+  private final Around around;
   private final Clock clock;
 
   ReadinessCheck(
-      Business business, Forms forms, Sightings sightings, Sequences sequences, Clock clock) {
-    this.sightings = sightings;
+      Business business, Forms forms, Sequences sequences, Around around, Clock clock) {
     this.business = business;
     this.forms = forms;
     this.sequences = sequences;
+    this.around = around;
     this.clock = clock;
   }
 
+  /** What lies around an offer. */
+  @org.springframework.stereotype.Component
+  record Around(Sightings sightings, Tags tags, PublicUrl publicUrl) {}
+
   /** What would go wrong with an offer as it stands. */
   public List<Finding> of(Offer offer) {
+    return of(offer, sequences.ofOffer(offer.id()));
+  }
+
+  /** What would go wrong with an offer if this were its follow-up. */
+  public List<Finding> of(Offer offer, Sequence sequence) {
     BusinessSettings settings = business.now().settings();
-    Sequence sequence = sequences.ofOffer(offer.id());
     return Readiness.of(
-        new Readiness.Facts(
-            offer.files().size(),
-            new Readiness.Business(
-                settings.postalAddress(), settings.senderName(), settings.senderEmail()),
+        new Facts(
+            offer.files().stream().map(Offer.OfferFile::name).toList(),
+            new Facts.Business(
+                settings.postalAddress(),
+                settings.senderName(),
+                settings.senderEmail(),
+                settings.whenUnknown(),
+                mail()),
             asking(offer.id()),
             offer.settings().confirm(),
             offer.settings().handOver(),
-            sequence.steps().stream()
-                .map(e -> new Readiness.FollowUp(e.step(), e.content()))
-                .toList(),
-            clock.instant(),
-            settings.zoneId()));
+            new Facts.FollowUp(
+                sequence.steps().stream()
+                    .map(e -> new Facts.Written(e.step(), e.content()))
+                    .toList(),
+                sequence.rules(),
+                sequence.paused()),
+            around.tags().all().stream().map(Tags.Counted::name).collect(Collectors.toSet()),
+            new Facts.Timing(
+                clock.instant(), settings.zoneId(), settings.sending().spacing())));
   }
 
-  private List<Readiness.Asking> asking(long offerId) {
+  private Facts.Mail mail() {
+    Optional<SmtpSettings> smtp = business.now().smtp();
+    String host = smtp.map(SmtpSettings::host).orElse("");
+    boolean here = host.equals("localhost") || host.startsWith("127.") || host.equals("::1");
+    String publicHost = URI.create(around.publicUrl().of("/")).getHost();
+    return new Facts.Mail(
+        smtp.isPresent(),
+        smtp.map(SmtpSettings::user).orElse(""),
+        here,
+        publicHost == null ? "" : publicHost);
+  }
+
+  private List<Facts.Asking> asking(long offerId) {
     Map<String, Instant> seen = new HashMap<>();
-    for (Sightings.LastSeen last : sightings.lastSeen()) {
+    for (Sightings.LastSeen last : around.sightings().lastSeen()) {
       last.formKey().ifPresent(key -> seen.merge(key, last.at(), (a, b) -> a.isAfter(b) ? a : b));
     }
     return forms.of(offerId).stream()
         .map(
             form ->
-                new Readiness.Asking(
+                new Facts.Asking(
                     form.key(),
                     form.shape(),
                     form.on(),

@@ -16,6 +16,9 @@ import jeton.core.signup.SignUpDecision;
 import jeton.core.signup.SignUpLimits;
 import jeton.server.confirm.Confirmations;
 import jeton.server.handover.HandOvers;
+import jeton.core.people.TagChange;
+import jeton.server.followup.Starts;
+import jeton.server.followup.Tagging;
 import jeton.server.history.History;
 import jeton.server.offer.Offer;
 import jeton.server.people.People;
@@ -55,7 +58,13 @@ public class SignUps {
 
   /** What a sign-up is noted with. */
   @org.springframework.stereotype.Component
-  record After(AddressScreen screen, History history, TransactionOperations tx, Clock clock) {}
+  record After(
+      AddressScreen screen,
+      History history,
+      Tagging tagging,
+      Starts starts,
+      TransactionOperations tx,
+      Clock clock) {}
 
   /** A consent box: its exact wording, and whether it was ticked (S10). */
   public record Consent(String wording, boolean given) {}
@@ -191,6 +200,14 @@ public class SignUps {
       handOvers.handOver(offer, personId, HandOvers.Way.BY_EMAIL, Optional.empty());
     }
     people.answered(personId, row.submission().answers(), now);
+    if (decision != SignUpDecision.SEND_NOTHING) {
+      after
+          .tagging()
+          .at(TagChange.When.SIGN_UP, offer.settings().handOver().tags(), personId, offer.id());
+      after
+          .starts()
+          .answered(met.person(), Optional.of(offer.id()), row.submission().answers());
+    }
     boolean wasOnTheList = !met.isNew() && met.person().state() == PersonState.ON_THE_LIST;
     Optional<String> pass =
         offer.settings().handOver().onTheSpot()

@@ -1,5 +1,6 @@
 package jeton.server.token;
 
+import java.math.BigInteger;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
@@ -24,6 +25,7 @@ public class Tokens {
   private static final SecureRandom RANDOM = new SecureRandom();
   private static final Base64.Encoder TEXT = Base64.getUrlEncoder().withoutPadding();
   private static final int SIGNATURE_BYTES = 16;
+  private static final int SHORT_SIGNATURE_BYTES = 10;
   private final SecretStore store;
   private final ThreadLocal<Mac> macs = ThreadLocal.withInitial(Tokens::mac);
   private volatile SecretKeySpec key;
@@ -71,6 +73,51 @@ public class Tokens {
     return MessageDigest.isEqual(signature(id), given)
         ? OptionalLong.of(ByteBuffer.wrap(id).getLong())
         : OptionalLong.empty();
+  }
+
+  /** A short signed token for two numbers, for one purpose only. */
+  public String sign(String purpose, long first, long second) {
+    byte[] numbers = ByteBuffer.allocate(2 * Long.BYTES).putLong(first).putLong(second).array();
+    int skipped = leadingZeros(numbers, 0);
+    int skippedToo = leadingZeros(numbers, Long.BYTES);
+    ByteBuffer whole =
+        ByteBuffer.allocate(1 + 2 * Long.BYTES - skipped - skippedToo + SHORT_SIGNATURE_BYTES);
+    whole
+        .put((byte) (Long.BYTES - skipped))
+        .put(numbers, skipped, Long.BYTES - skipped)
+        .put(numbers, Long.BYTES + skippedToo, Long.BYTES - skippedToo)
+        .put(signature(purpose, numbers), 0, SHORT_SIGNATURE_BYTES);
+    return TEXT.encodeToString(whole.array());
+  }
+
+  /** The two numbers of such a token; empty for a forged one. */
+  public Optional<Pair> verify(String purpose, String token) {
+    byte[] whole;
+    try {
+      whole = Base64.getUrlDecoder().decode(token);
+    } catch (IllegalArgumentException notBase64) {
+      return Optional.empty();
+    }
+    int numbers = whole.length - 1 - SHORT_SIGNATURE_BYTES;
+    if (numbers < 0 || numbers > 2 * Long.BYTES || whole[0] < 0 || whole[0] > numbers) {
+      return Optional.empty();
+    }
+    long first = new BigInteger(1, whole, 1, whole[0]).longValue();
+    long second = new BigInteger(1, whole, 1 + whole[0], numbers - whole[0]).longValue();
+    return sign(purpose, first, second).equals(token)
+        ? Optional.of(new Pair(first, second))
+        : Optional.empty();
+  }
+
+  /** Two numbers that stood in a token. */
+  public record Pair(long first, long second) {}
+
+  private static int leadingZeros(byte[] bytes, int from) {
+    int n = 0;
+    while (n < Long.BYTES && bytes[from + n] == 0) {
+      n++;
+    }
+    return n;
   }
 
   /** A short text that only we can have written: itself, a dot, and a signature. */

@@ -16,12 +16,14 @@ import jeton.core.readiness.Readiness;
 import jeton.server.business.PublicUrl;
 import jeton.server.files.StoredFiles;
 import jeton.server.history.History;
+import jeton.server.mail.Engine;
 import jeton.server.mail.Outbox;
 import jeton.server.numbers.Numbers;
 import jeton.server.offer.Offer;
 import jeton.server.offer.OfferSettings;
 import jeton.server.offer.Offers;
 import jeton.server.problem.Refused;
+import jeton.server.readiness.Fixes;
 import jeton.server.readiness.ReadinessCheck;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -58,7 +60,7 @@ class TrackApi {
 
   /** What lies beside the offers. */
   @org.springframework.stereotype.Component
-  record Desk(History history, Outbox outbox, PublicUrl publicUrl) {}
+  record Desk(History history, Engine engine, Fixes fixes, PublicUrl publicUrl) {}
 
   record Made(String name, OfferKind kind) {}
 
@@ -88,7 +90,7 @@ class TrackApi {
         now,
         list(),
         desk.history().since(now.minus(A_DAY), MOST_NEWS),
-        desk.outbox().state(),
+        desk.engine().state(),
         numbers.waitingToConfirm());
   }
 
@@ -131,6 +133,15 @@ class TrackApi {
       }
     }
     return view(offers.changeState(id, change.state()));
+  }
+
+  /** Which finding is to be cured. */
+  record Cure(String code, String control) {}
+
+  @PostMapping("/offers/{id}/fixes")
+  OfferView fix(@PathVariable long id, @RequestBody Cure cure) {
+    desk.fixes().fix(id, cure.code(), cure.control());
+    return view(offers.get(id));
   }
 
   /** The body is the file itself, streamed. */

@@ -92,7 +92,9 @@ class SiteFormsTest {
         b.logo(),
         b.whenUnknown(),
         fields,
-        checks);
+        checks,
+        b.sending(),
+        b.pages());
   }
 
   private Form form(Shape shape, DisplayRules display, FormField... more) {

@@ -74,7 +74,7 @@ class FollowUpTest {
     String email = newAddress();
     offer.join(email);
     server.clock.forward(Duration.ofDays(1));
-    assertThat(server.bean(Runs.class).moveDue(100)).isPositive();
+    assertThat(server.bean(RunMover.class).moveDue(100)).isPositive();
     offer.visitor.form(offer.link(email, "/u/"), Map.of());
     server.settle();
     assertThat(welcomes(offer, email)).isEmpty();
@@ -102,8 +102,8 @@ class FollowUpTest {
     var effect =
         server
             .bean(Sequences.class)
-            .effect(offer.id, new SequenceDraft("Welcome", List.of(wanted)));
-    assertThat(effect).isEqualTo(new Sequences.Effect(1, 1, 0, 1));
+            .effect(offer.sequence().id(), new SequenceDraft("Welcome", List.of(wanted)));
+    assertThat(effect).isEqualTo(new Retiming.Effect(1, 1, 0, 1, 0));
     offer.follow(2, wanted);
     String late = newAddress();
     offer.join(late);
@@ -118,6 +118,7 @@ class FollowUpTest {
                 .json()
                 .get("steps")
                 .get(0)
+                .get("numbers")
                 .get("sent")
                 .asInt())
         .isEqualTo(1);
@@ -130,7 +131,7 @@ class FollowUpTest {
     offer.join(email);
     server.forward(Duration.ofDays(4));
     SequenceDraft sooner = new SequenceDraft("Welcome", List.of(kept(offer, 0, 3)));
-    assertThat(server.bean(Sequences.class).effect(offer.id, sooner).withinTheHour()).isEqualTo(1);
+    assertThat(server.bean(Sequences.class).effect(offer.sequence().id(), sooner).withinTheHour()).isEqualTo(1);
     assertThat(welcomes(offer, email)).as("asking changes nothing").isEmpty();
     offer.follow(2, sooner.steps().toArray(StepDraft[]::new));
     server.settle();
@@ -154,7 +155,7 @@ class FollowUpTest {
     String email = newAddress();
     offer.join(email);
     server.clock.forward(Duration.ofDays(1));
-    server.bean(Runs.class).moveDue(100);
+    server.bean(RunMover.class).moveDue(100);
     offer.follow(2, step(Optional.of(steps(offer).get(0).step().id()), true, 1, "Z"));
     server.settle();
     assertThat(welcomes(offer, email)).containsExactly("Z");
@@ -167,7 +168,7 @@ class FollowUpTest {
         java.util.stream.Stream.generate(SampleOffer::newAddress).limit(25).toList();
     everybody.forEach(offer::join);
     server.clock.forward(Duration.ofDays(1));
-    Runs runs = server.bean(Runs.class);
+    RunMover runs = server.bean(RunMover.class);
     var engines = java.util.concurrent.Executors.newFixedThreadPool(4);
     java.util.concurrent.Callable<Integer> engine =
         () -> {
@@ -200,21 +201,27 @@ class FollowUpTest {
             "Hi {{shoe_size}}",
             "preview",
             "",
-            "body",
-            "",
-            "button",
-            Map.of("label", "", "target", "NONE", "href", ""));
+            "blocks",
+            List.of());
     Map<String, Object> bad =
-        Map.of("ready", true, "waitAmount", 1, "waitUnit", "DAYS", "email", email);
+        Map.of(
+            "emailVersion",
+            0,
+            "ready",
+            true,
+            "rules",
+            Map.of("waitAmount", 1, "waitUnit", "DAYS"),
+            "email",
+            email);
     Http.Answer answer =
         owner.json(
             "PUT",
-            "/api/offers/" + offer.id + "/follow-up",
+            "/api/sequences/" + offer.sequence().id(),
             Map.of(
                 "version",
                 present.get("version").asInt(),
                 "sequence",
-                Map.of("name", "W", "steps", List.of(bad))));
+                Map.of("name", "W", "steps", List.of(bad), "reopens", false)));
     assertThat(answer.status()).isEqualTo(422);
     assertThat(answer.problem()).isEqualTo("unknown_fill_in");
     assertThat(answer.json().get("problems").get(0).get("field").asString())

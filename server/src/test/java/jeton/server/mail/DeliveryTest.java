@@ -17,6 +17,7 @@ import java.util.concurrent.Executors;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
+import jeton.core.mail.AnswerClass;
 import jeton.server.business.Business;
 import jeton.server.business.SmtpSettings;
 import jeton.server.database.Utc;
@@ -29,6 +30,10 @@ class DeliveryTest {
   private final TestServer server = TestServer.get();
   private final OutboxStore store =
       new OutboxStore(server.bean(JdbcClient.class), server.bean(TransactionOperations.class));
+
+  private static MailTransport.Answer later(String said) {
+    return new MailTransport.Answer(AnswerClass.BUSY, said);
+  }
 
   private MailTransport answering(MailTransport.Answer answer) {
     MailTransport transport = mock(MailTransport.class);
@@ -70,7 +75,7 @@ class DeliveryTest {
     offer.signUp(email);
     server
         .bean(Dispatcher.class)
-        .dispatch(answering(new MailTransport.Answer.ServerAway("nobody answers")));
+        .dispatch(answering(MailTransport.Answer.away("nobody answers")));
     Http owner = server.owner();
     var outbox = owner.get("/api/today").json().get("outbox");
     assertThat(outbox.get("troubled").asInt()).isEqualTo(1);
@@ -88,7 +93,7 @@ class DeliveryTest {
     String email = newAddress();
     server.settle();
     offer.signUp(email);
-    MailTransport away = answering(new MailTransport.Answer.NotNow("451 later"));
+    MailTransport away = answering(later("451 later"));
     for (Duration pause :
         List.of("PT0S", "PT1M", "PT5M", "PT30M", "PT2H", "PT6H", "PT24H").stream()
             .map(Duration::parse)
@@ -128,7 +133,7 @@ class DeliveryTest {
     assertThat(store.claimDue(now.plusSeconds(119), 50, Duration.ofMinutes(2))).isEmpty();
     List<OutboxStore.Row> again = store.claimDue(now.plusSeconds(120), 50, Duration.ofMinutes(2));
     assertThat(again).hasSize(40);
-    again.forEach(row -> assertThat(store.postpone(row, now, "back")).isTrue());
+    again.forEach(row -> assertThat(store.postpone(row, now, AnswerClass.BUSY, "back")).isTrue());
     server.settle();
   }
 
@@ -142,8 +147,11 @@ class DeliveryTest {
     OutboxStore.Row theirs = store.claimDue(now.plusSeconds(120), 1, Duration.ofMinutes(2)).get(0);
     assertThat(theirs.id()).isEqualTo(mine.id());
     assertThat(theirs.messageId()).isEqualTo(mine.messageId());
-    assertThat(store.settle(mine, DeliveryListener.Outcome.SENT, "", now)).isFalse();
-    assertThat(store.settle(theirs, DeliveryListener.Outcome.SENT, "", now)).isTrue();
+    List<Long> ids = List.of(mine.id());
+    assertThat(store.owned(mine.claim(), ids)).isEmpty();
+    assertThat(store.owned(theirs.claim(), ids)).containsExactly(mine.id());
+    assertThat(store.postpone(mine, now, AnswerClass.BUSY, "")).isFalse();
+    store.settle(ids, DeliveryListener.Outcome.SENT, AnswerClass.TAKEN, "", now);
   }
 
   @Test

@@ -8,6 +8,7 @@ import jakarta.mail.internet.MimeMessage;
 import java.io.IOException;
 import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
+import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
@@ -24,6 +25,8 @@ import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -37,11 +40,28 @@ public class MailboxPages {
   private static final DateTimeFormatter WHEN =
       DateTimeFormatter.ofPattern("EEE d MMM, HH:mm", Locale.UK)
           .withZone(ZoneId.of("Europe/Dublin"));
+  private static final Map<String, String> CHOICES = choices();
+
+  private static Map<String, String> choices() {
+    Map<String, String> choices = new LinkedHashMap<>();
+    choices.put("take", "takes every email");
+    choices.put("451", "says “not now” (451)");
+    choices.put("452", "says that it is full (452)");
+    choices.put("550", "refuses the address (550)");
+    choices.put("554", "refuses the email (554)");
+    choices.put("drop", "hangs up in the middle");
+    choices.put("bounce", "takes it, then sends it back");
+    choices.put("complain", "takes it, then complains");
+    return choices;
+  }
+
   private final Mailbox mailbox;
+  private final Manners manners;
   private final com.samskivert.mustache.Template page;
 
-  public MailboxPages(Mailbox mailbox) {
+  public MailboxPages(Mailbox mailbox, Manners manners) {
     this.mailbox = mailbox;
+    this.manners = manners;
     try (var source =
         new InputStreamReader(
             new ClassPathResource("standins/mailbox.mustache").getInputStream(),
@@ -65,6 +85,7 @@ public class MailboxPages {
             .or(() -> thread.stream().findFirst());
     Map<String, Object> model = new HashMap<>();
     model.put("nothing", all.isEmpty());
+    model.put("manner", mannerModel(manners.now()));
     model.put("addresses", addresses(all, address));
     model.put("address", address);
     model.put("thread", thread.stream().map(e -> row(e, chosen)).toList());
@@ -78,6 +99,56 @@ public class MailboxPages {
   @GetMapping(path = "/api/messages", produces = MediaType.APPLICATION_JSON_VALUE)
   List<ReceivedEmail> list(@RequestParam(defaultValue = "") String to) {
     return to.isEmpty() ? mailbox.all() : mailbox.to(to);
+  }
+
+  @GetMapping(path = "/api/manners", produces = MediaType.APPLICATION_JSON_VALUE)
+  Manners.Manner manner() {
+    return manners.now();
+  }
+
+  /** For tests: what is left out is as usual. */
+  @PostMapping(path = "/api/manners", consumes = MediaType.APPLICATION_JSON_VALUE)
+  Manners.Manner behave(@RequestBody Manners.Manner manner) {
+    manners.become(manner);
+    return manners.now();
+  }
+
+  /** The form on its own page. */
+  @PostMapping("/manners")
+  ResponseEntity<Void> behave(
+      @RequestParam(defaultValue = "") String to,
+      @RequestParam(defaultValue = "0") int delayMs,
+      @RequestParam(defaultValue = "take") String does) {
+    int answer = does.matches("[45]\\d\\d") ? Integer.parseInt(does) : 0;
+    manners.become(
+        new Manners.Manner(
+            to,
+            delayMs,
+            answer,
+            does.equals("drop"),
+            does.equals("bounce"),
+            does.equals("complain")));
+    return ResponseEntity.status(HttpStatus.SEE_OTHER)
+        .location(URI.create("/standins/mailbox"))
+        .build();
+  }
+
+  private static Map<String, Object> mannerModel(Manners.Manner manner) {
+    String does =
+        manner.answer() > 0
+            ? Integer.toString(manner.answer())
+            : manner.drops()
+                ? "drop"
+                : manner.bounces() ? "bounce" : manner.complains() ? "complain" : "take";
+    List<Map<String, Object>> choices = new ArrayList<>();
+    CHOICES.forEach(
+        (value, words) ->
+            choices.add(Map.of("value", value, "words", words, "chosen", value.equals(does))));
+    return Map.of(
+        "to", manner.to(),
+        "delayMs", manner.delayMs(),
+        "choices", choices,
+        "good", manner.equals(Manners.Manner.GOOD));
   }
 
   @GetMapping("/api/messages/{id}.eml")

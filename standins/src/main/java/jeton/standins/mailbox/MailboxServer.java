@@ -6,8 +6,11 @@ import java.net.InetAddress;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.LockSupport;
+import java.util.function.Consumer;
 import java.util.function.Function;
-import org.subethamail.smtp.MessageContext;
+import org.subethamail.smtp.DropConnectionException;
 import org.subethamail.smtp.MessageHandler;
 import org.subethamail.smtp.RejectException;
 import org.subethamail.smtp.server.SMTPServer;
@@ -41,13 +44,29 @@ public final class MailboxServer implements AutoCloseable {
    */
   public static MailboxServer start(
       Mailbox mailbox, int port, Function<String, Optional<Refusal>> refusals) {
+    return start(mailbox, port, refusals, new Conduct(new Manners(), mail -> {}));
+  }
+
+  /**
+   * How it behaves, and where it sends mails back to.
+   *
+   * @param sendBack gets a whole mail as it would arrive
+   */
+  public record Conduct(Manners manners, Consumer<byte[]> sendBack) {}
+
+  /** Starts with manners that can be changed. */
+  public static MailboxServer start(
+      Mailbox mailbox,
+      int port,
+      Function<String, Optional<Refusal>> refusals,
+      Conduct conduct) {
     SMTPServer server =
         SMTPServer.port(port)
             .bindAddress(InetAddress.getLoopbackAddress())
             .hostName("mailbox.example")
             .softwareName("Mailbox stand-in")
             .maxMessageSize(30 << 20)
-            .messageHandlerFactory(context -> new Handler(context, mailbox, refusals))
+            .messageHandlerFactory(context -> new Handler(mailbox, refusals, conduct))
             .build();
     server.start();
     return new MailboxServer(server);
@@ -66,11 +85,14 @@ public final class MailboxServer implements AutoCloseable {
   private static final class Handler implements MessageHandler {
     private final Mailbox mailbox;
     private final Function<String, Optional<Refusal>> refusals;
+    private final Conduct conduct;
     private final List<String> recipients = new ArrayList<>();
 
-    Handler(MessageContext context, Mailbox mailbox, Function<String, Optional<Refusal>> refusals) {
+    Handler(
+        Mailbox mailbox, Function<String, Optional<Refusal>> refusals, Conduct conduct) {
       this.mailbox = mailbox;
       this.refusals = refusals;
+      this.conduct = conduct;
     }
 
     @Override
@@ -84,16 +106,38 @@ public final class MailboxServer implements AutoCloseable {
       if (refusal.isPresent()) {
         throw new RejectException(refusal.get().code(), refusal.get().words());
       }
+      Manners.Manner manner = conduct.manners().towards(recipient);
+      if (manner.answer() > 0) {
+        throw new RejectException(manner.answer(), "as the mailbox was told");
+      }
       recipients.add(recipient);
     }
 
     @Override
-    public String data(InputStream data) throws IOException {
+    public String data(InputStream data) throws IOException, DropConnectionException {
       byte[] raw = data.readAllBytes();
       for (String recipient : recipients) {
-        mailbox.keep(recipient, raw);
+        take(recipient, raw, conduct.manners().towards(recipient));
       }
       return null;
+    }
+
+    private void take(String recipient, byte[] raw, Manners.Manner manner)
+        throws IOException, DropConnectionException {
+      if (manner.delayMs() > 0) {
+        LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(manner.delayMs()));
+      }
+      if (manner.drops()) {
+        throw new DropConnectionException(421, "as the mailbox was told");
+      }
+      if (manner.bounces()) {
+        conduct.sendBack().accept(Returns.bounce(raw, recipient, "5.1.1", "550 no such mailbox"));
+        return;
+      }
+      mailbox.keep(recipient, raw);
+      if (manner.complains()) {
+        conduct.sendBack().accept(Returns.complaint(raw, recipient));
+      }
     }
 
     @Override

@@ -1,0 +1,87 @@
+package jeton.server.followup;
+
+import java.time.Instant;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import jeton.server.database.Utc;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+
+/** What runs are judged by: steps dealt with, emails sent, passes used. */
+@Repository
+class RunFactStore {
+  private static final String HANDLED =
+      "SELECT run_id, step_id FROM run_step WHERE run_id IN (:ids)";
+
+  private static final String LOCK_PEOPLE =
+      "SELECT id FROM person WHERE id IN (:ids) ORDER BY id FOR UPDATE";
+
+  // Locking reads see what others have committed since this transaction began.
+  private static final String LAST_SENT =
+      """
+      SELECT r.person_id, MAX(COALESCE(t.sent_at, t.at)) AS last
+        FROM run r
+        JOIN run_step t ON t.run_id = r.id AND NOT t.skipped
+       WHERE r.person_id IN (:ids)
+       GROUP BY r.person_id
+        LOCK IN SHARE MODE
+      """;
+
+  private static final String PASS_USED =
+      "SELECT DISTINCT person_id, offer_id FROM pass WHERE person_id IN (:ids) AND first_used_at IS NOT NULL";
+
+  private final JdbcClient db;
+
+  RunFactStore(JdbcClient db) {
+    this.db = db;
+  }
+
+  Map<Long, Set<Long>> handled(Collection<Long> runIds) {
+    record Pair(long run, long step) {}
+    return runIds.isEmpty()
+        ? Map.of()
+        : db
+            .sql(HANDLED)
+            .param("ids", runIds)
+            .query((row, n) -> new Pair(row.getLong("run_id"), row.getLong("step_id")))
+            .list()
+            .stream()
+            .collect(
+                Collectors.groupingBy(
+                    Pair::run, Collectors.mapping(Pair::step, Collectors.toSet())));
+  }
+
+  /**
+   * When each of these last got a sequence email, one in the outbox included. Locks the people, so
+   * that nobody else sends them one at the same time (T13).
+   */
+  Map<Long, Instant> lastSent(Collection<Long> personIds) {
+    db.sql(LOCK_PEOPLE).param("ids", personIds).query(Long.class).list();
+    Map<Long, Instant> last = new HashMap<>();
+    db.sql(LAST_SENT)
+        .param("ids", personIds)
+        .query(
+            row -> {
+              last.put(row.getLong("person_id"), Utc.read(row, "last"));
+            });
+    return last;
+  }
+
+  /** Offers of which these people have used a pass (T8, P4). */
+  Map<Long, Set<Long>> passesUsed(Collection<Long> personIds) {
+    Map<Long, Set<Long>> used = new HashMap<>();
+    db.sql(PASS_USED)
+        .param("ids", personIds)
+        .query(
+            row -> {
+              used.computeIfAbsent(row.getLong("person_id"), id -> new HashSet<>())
+                  .add(row.getLong("offer_id"));
+            });
+    return used;
+  }
+}

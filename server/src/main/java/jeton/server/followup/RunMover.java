@@ -1,0 +1,169 @@
+package jeton.server.followup;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import jeton.core.followup.Condition;
+import jeton.core.followup.Known;
+import jeton.core.followup.Plan;
+import jeton.core.followup.Progress;
+import jeton.core.followup.RunEnd;
+import jeton.core.followup.Standing;
+import jeton.core.followup.Turn;
+import jeton.core.people.PersonState;
+import jeton.server.history.History;
+import jeton.server.mail.OutgoingEmail;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Moves due runs on (rules T7 to T9, T13), many in one transaction and few statements. */
+@Service
+public class RunMover {
+  private final RunStore runs;
+  private final SequenceStore sequences;
+  private final Runs ended;
+  private final Runs.Ground ground;
+  private final Clock clock;
+
+  RunMover(
+      RunStore runs, SequenceStore sequences, Runs ended, Runs.Ground ground, Clock clock) {
+    this.runs = runs;
+    this.sequences = sequences;
+    this.ended = ended;
+    this.ground = ground;
+    this.clock = clock;
+  }
+
+  /** What one look at due runs comes to, written in few statements. */
+  private static final class Work {
+    private final List<RunStore.Handled> handled = new ArrayList<>();
+    private final List<RunStore.Waiting> waiting = new ArrayList<>();
+    private final List<OutgoingEmail> emails = new ArrayList<>();
+    private final List<History.Event> events = new ArrayList<>();
+  }
+
+  /** What several runs are judged by. */
+  private record Knowledge(
+      Map<Long, Sequence> sequences,
+      Map<Long, Set<Long>> handled,
+      Map<Long, Set<String>> tags,
+      Map<Long, Set<Long>> passesUsed,
+      Map<Long, Instant> lastSent) {
+
+    Standing standing(RunStore.Run run) {
+      Set<Long> steps = handled.getOrDefault(run.id(), Set.of());
+      return new Standing(new Progress(run.lastRank(), steps), run.anchor());
+    }
+
+    Known known(RunStore.Run run) {
+      Set<Long> used = passesUsed.getOrDefault(run.personId(), Set.of());
+      return new Known(
+          run.offerId().filter(used::contains).isPresent(),
+          tags.getOrDefault(run.personId(), Set.of()));
+    }
+  }
+
+  /**
+   * Moves on what is due: puts its email into the outbox. Decides anew from the newest sequence, so
+   * an edit made meanwhile counts.
+   *
+   * @return how many runs were dealt with
+   */
+  @Transactional
+  public int moveDue(int most) {
+    Instant now = clock.instant();
+    List<RunStore.Run> due = runs.lockDue(now, most);
+    if (due.isEmpty()) {
+      return 0;
+    }
+    Knowledge knowledge = knowledge(due);
+    Work work = new Work();
+    for (RunStore.Run run : due) {
+      decide(run, knowledge, work, now);
+    }
+    runs.handle(work.handled, now);
+    runs.waitFor(work.waiting);
+    work.emails.forEach(ground.outbox()::add);
+    ground.history().noteAll(work.events);
+    return due.size();
+  }
+
+  private void decide(RunStore.Run run, Knowledge knowledge, Work work, Instant now) {
+    if (run.personState() != PersonState.ON_THE_LIST) {
+      ended.end(run, Runs.reasonFor(run.personState()), now);
+      return;
+    }
+    Sequence sequence = knowledge.sequences().get(run.sequenceId());
+    Optional<Instant> lastSent = Optional.ofNullable(knowledge.lastSent().get(run.personId()));
+    Turn turn =
+        Turn.of(
+            sequence.timing(),
+            knowledge.standing(run),
+            ground.pacing().of(sequence, run.zone(), lastSent),
+            knowledge.known(run),
+            now);
+    turn.skipped().forEach(skipped -> skip(run, sequence, skipped, work));
+    if (turn.next() instanceof Turn.Next.Wait wait) {
+      work.waiting.add(
+          new RunStore.Waiting(
+              run.id(), turn.standing().anchor(), wait.step().id(), wait.until()));
+    } else if (turn.next() instanceof Turn.Next.Send send) {
+      long stepId = send.step().id();
+      work.handled.add(new RunStore.Handled(run.id(), stepId, send.step().rank(), false));
+      work.emails.add(
+          OutgoingEmail.followUp(
+              run.personId(), run.offerId(), new OutgoingEmail.RunStep(run.id(), stepId), now));
+      knowledge.lastSent().put(run.personId(), now);
+    } else {
+      // Written before the run ends, or the steps skipped last would be lost.
+      runs.handle(work.handled, now);
+      work.handled.clear();
+      ended.end(run, RunEnd.STEPS_EXHAUSTED, now);
+    }
+  }
+
+  private void skip(RunStore.Run run, Sequence sequence, Plan.Due skipped, Work work) {
+    work.handled.add(
+        new RunStore.Handled(run.id(), skipped.step().id(), skipped.step().rank(), true));
+    String subject =
+        sequence.steps().stream()
+            .filter(email -> email.step().equals(skipped.step()))
+            .map(email -> email.content().subject())
+            .findFirst()
+            .orElse("");
+    work.events.add(
+        History.Event.of(
+            skipped.at(),
+            History.Kind.FOLLOW_UP_SKIPPED,
+            run.personId(),
+            run.offerId(),
+            subject + ": " + skipped.step().condition().words()));
+  }
+
+  private Knowledge knowledge(List<RunStore.Run> due) {
+    List<Long> ids = due.stream().map(RunStore.Run::id).toList();
+    List<Long> people = due.stream().map(RunStore.Run::personId).distinct().toList();
+    Map<Long, Sequence> known =
+        sequences.byIds(due.stream().map(RunStore.Run::sequenceId).distinct().toList());
+    boolean conditions =
+        known.values().stream()
+            .flatMap(sequence -> sequence.timing().stream())
+            .anyMatch(step -> step.condition().kind() != Condition.Kind.ALWAYS);
+    return new Knowledge(
+        known,
+        ground.facts().handled(ids),
+        conditions ? ground.tags().of(people) : Map.of(),
+        conditions ? ground.facts().passesUsed(people) : Map.of(),
+        ground.pacing().spacing().isZero() ? new HashMap<>() : ground.facts().lastSent(people));
+  }
+
+  /** When the next run is due, if one waits. */
+  public Optional<Instant> nextDue() {
+    return runs.nextDue();
+  }
+}

@@ -1,0 +1,232 @@
+package jeton.server.followup;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import jeton.core.followup.RunAgain;
+import jeton.core.followup.SequenceRules;
+import jeton.core.followup.StepRules;
+import jeton.core.mail.EmailContent;
+import jeton.core.people.PersonState;
+import jeton.server.numbers.Numbers;
+import jeton.server.people.People;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Sequences over HTTP, an offer's follow-up among them. */
+@RestController
+@RequestMapping("/api")
+class SequenceApi {
+  private final Sequences sequences;
+  private final ProgressStore progress;
+  private final Joining joining;
+  private final Runs runs;
+  private final Clock clock;
+
+  SequenceApi(
+      Sequences sequences, ProgressStore progress, Joining joining, Runs runs, Clock clock) {
+    this.sequences = sequences;
+    this.progress = progress;
+    this.joining = joining;
+    this.runs = runs;
+    this.clock = clock;
+  }
+
+  /**
+   * A step.
+   *
+   * @param usedIn how many steps of all sequences send this email
+   */
+  record StepView(
+      long id,
+      long emailId,
+      int emailVersion,
+      long usedIn,
+      boolean ready,
+      StepRules rules,
+      EmailContent email,
+      StepNumbers numbers,
+      Numbers.Share openRate,
+      Numbers.Share clickRate) {}
+
+  /**
+   * A sequence.
+   *
+   * @param offers those it follows
+   * @param dueByTomorrow how many get their next email within 24 hours
+   */
+  record SequenceView(
+      long id,
+      int version,
+      String name,
+      SequenceRules rules,
+      boolean paused,
+      List<Long> offers,
+      List<StepView> steps,
+      long onTheirWay,
+      long dueByTomorrow) {}
+
+  /** A sequence in a list. */
+  record SequenceLine(
+      long id,
+      String name,
+      boolean paused,
+      SequenceRules rules,
+      List<Long> offers,
+      int emails,
+      int drafts,
+      long onTheirWay) {}
+
+  record SequenceMade(String name) {}
+
+  record SequenceSave(int version, SequenceDraft sequence) {}
+
+  record SequencePause(boolean paused) {}
+
+  record Followed(long sequenceId) {}
+
+  /** Who is to be added: these, or everybody a filter finds. */
+  record Joiners(
+      List<Long> people, Optional<PersonState> state, Optional<Long> offerId, boolean again) {}
+
+  @GetMapping("/offers/{offerId}/follow-up")
+  SequenceView ofOffer(@PathVariable long offerId) {
+    return view(sequences.ofOffer(offerId));
+  }
+
+  @PutMapping("/offers/{offerId}/follow-up")
+  SequenceView follow(@PathVariable long offerId, @RequestBody Followed followed) {
+    return view(sequences.follow(offerId, followed.sequenceId()));
+  }
+
+  @GetMapping("/sequences")
+  List<SequenceLine> all() {
+    Map<Long, Long> onTheirWay = progress.allOnTheirWay();
+    return sequences.all().stream()
+        .map(
+            s ->
+                new SequenceLine(
+                    s.id(),
+                    s.name(),
+                    s.paused(),
+                    s.rules(),
+                    sequences.offers(s.id()),
+                    s.steps().size(),
+                    (int) s.timing().stream().filter(step -> !step.ready()).count(),
+                    onTheirWay.getOrDefault(s.id(), 0L)))
+        .toList();
+  }
+
+  @PostMapping("/sequences")
+  @ResponseStatus(HttpStatus.CREATED)
+  SequenceView make(@RequestBody SequenceMade made) {
+    return view(sequences.make(made.name()));
+  }
+
+  @GetMapping("/sequences/{id}")
+  SequenceView get(@PathVariable long id) {
+    return view(sequences.get(id));
+  }
+
+  @PutMapping("/sequences/{id}")
+  SequenceView put(@PathVariable long id, @RequestBody SequenceSave save) {
+    return view(sequences.save(id, save.version(), save.sequence()));
+  }
+
+  @PostMapping("/sequences/{id}/effect")
+  Retiming.Effect effect(@PathVariable long id, @RequestBody SequenceDraft draft) {
+    return sequences.effect(id, draft);
+  }
+
+  @PostMapping("/sequences/{id}/plan")
+  List<Retiming.Planned> plan(@PathVariable long id, @RequestBody SequenceDraft draft) {
+    return sequences.plan(id, draft);
+  }
+
+  @PutMapping("/sequences/{id}/paused")
+  SequenceView pause(@PathVariable long id, @RequestBody SequencePause pause) {
+    return view(sequences.pause(id, pause.paused()));
+  }
+
+  /** Counts first, with {@code count}; adds then. */
+  @PostMapping("/sequences/{id}/people/count")
+  Joining.Joined countJoiners(@PathVariable long id, @RequestBody Joiners joiners) {
+    return joining.count(id, filter(joiners), again(joiners));
+  }
+
+  @PostMapping("/sequences/{id}/people")
+  Joining.Joined join(@PathVariable long id, @RequestBody Joiners joiners) {
+    return joining.add(id, filter(joiners), again(joiners));
+  }
+
+  @DeleteMapping("/sequences/{id}/people/{personId}")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void remove(@PathVariable long id, @PathVariable long personId) {
+    runs.remove(id, personId);
+  }
+
+  private static Joining.Who filter(Joiners joiners) {
+    return new Joining.Who(
+        new HashSet<>(joiners.people()),
+        new People.Filter("", joiners.state(), joiners.offerId(), Optional.empty()));
+  }
+
+  private static RunAgain again(Joiners joiners) {
+    return joiners.again() ? new RunAgain(RunAgain.When.EVERY_TIME, 0) : RunAgain.NEVER;
+  }
+
+  private SequenceView view(Sequence sequence) {
+    Map<Long, StepNumbers> numbers =
+        progress.counts(sequence.id()).stream()
+            .collect(Collectors.toMap(StepNumbers::stepId, Function.identity()));
+    Map<Long, Long> uses =
+        sequences.uses(sequence.steps().stream().map(Sequence.Email::emailId).toList());
+    List<StepView> steps =
+        sequence.steps().stream()
+            .map(
+                email ->
+                    view(
+                        email,
+                        uses.getOrDefault(email.emailId(), 1L),
+                        numbers.getOrDefault(
+                            email.step().id(), StepNumbers.none(email.step().id()))))
+            .toList();
+    return new SequenceView(
+        sequence.id(),
+        sequence.version(),
+        sequence.name(),
+        sequence.rules(),
+        sequence.paused(),
+        sequences.offers(sequence.id()),
+        steps,
+        progress.onTheirWay(sequence.id()),
+        progress.dueBefore(sequence.id(), clock.instant().plus(Duration.ofDays(1))));
+  }
+
+  private static StepView view(Sequence.Email email, long usedIn, StepNumbers numbers) {
+    return new StepView(
+        email.step().id(),
+        email.emailId(),
+        email.emailVersion(),
+        usedIn,
+        email.step().ready(),
+        email.rules(),
+        email.content(),
+        numbers,
+        numbers.openRate(),
+        numbers.clickRate());
+  }
+}

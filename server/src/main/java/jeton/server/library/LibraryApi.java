@@ -1,0 +1,93 @@
+package jeton.server.library;
+
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import jeton.core.mail.EmailContent;
+import jeton.server.mail.EmailExport;
+import jeton.server.mail.Emails;
+import jeton.server.mail.OutgoingEmail;
+import jeton.server.problem.Refused;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** All emails, layouts, import and export over HTTP. */
+@RestController
+@RequestMapping("/api/emails")
+class LibraryApi {
+  private static final int MOST_HTML = 1_000_000;
+  private final EmailLibrary library;
+  private final Emails emails;
+  private final EmailExport export;
+
+  LibraryApi(EmailLibrary library, Emails emails, EmailExport export) {
+    this.library = library;
+    this.emails = emails;
+    this.export = export;
+  }
+
+  record LayoutMade(String name, EmailContent content) {}
+
+  record HtmlToImport(String html) {}
+
+  record EmailToExport(OutgoingEmail.Kind kind, EmailContent content) {}
+
+  @GetMapping
+  List<EmailLibrary.Line> all() {
+    return library.all();
+  }
+
+  @GetMapping("/layouts")
+  List<Emails.Layout> layouts() {
+    return emails.layouts();
+  }
+
+  @PostMapping("/layouts")
+  List<Emails.Layout> addLayout(@RequestBody LayoutMade layout) {
+    return emails.addLayout(layout.name(), layout.content());
+  }
+
+  @DeleteMapping("/layouts/{id}")
+  List<Emails.Layout> deleteLayout(@PathVariable long id) {
+    return emails.deleteLayout(id);
+  }
+
+  /** Nothing is saved: the email made of it is the owner's to look at first. */
+  @PostMapping("/import")
+  EmailImport.Imported importHtml(@RequestBody HtmlToImport html) {
+    if (html.html().length() > MOST_HTML) {
+      throw new Refused("html", "too_large", "HTML of up to 1 MB can be brought in.");
+    }
+    return EmailImport.of(html.html());
+  }
+
+  @PostMapping(path = "/export/eml", produces = "message/rfc822")
+  ResponseEntity<byte[]> eml(@RequestBody EmailToExport email) {
+    return file("email.eml", "message/rfc822", export.eml(email.kind(), email.content()));
+  }
+
+  @PostMapping(path = "/export/html", produces = MediaType.TEXT_HTML_VALUE)
+  ResponseEntity<byte[]> html(@RequestBody EmailToExport email) {
+    return file(
+        "email.html",
+        MediaType.TEXT_HTML_VALUE,
+        export.html(email.kind(), email.content()).getBytes(StandardCharsets.UTF_8));
+  }
+
+  private static ResponseEntity<byte[]> file(String name, String type, byte[] content) {
+    return ResponseEntity.ok()
+        .contentType(MediaType.parseMediaType(type))
+        .header(
+            HttpHeaders.CONTENT_DISPOSITION,
+            ContentDisposition.attachment().filename(name).build().toString())
+        .body(content);
+  }
+}

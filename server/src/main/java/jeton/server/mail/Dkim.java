@@ -1,0 +1,175 @@
+package jeton.server.mail;
+
+import jakarta.mail.MessagingException;
+import jakarta.mail.internet.MimeMessage;
+import java.security.GeneralSecurityException;
+import java.security.KeyFactory;
+import java.security.KeyPair;
+import java.security.KeyPairGenerator;
+import java.security.interfaces.RSAPrivateKey;
+import java.security.spec.PKCS8EncodedKeySpec;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.YearMonth;
+import java.time.ZoneOffset;
+import java.util.Base64;
+import java.util.Locale;
+import java.util.Optional;
+import jeton.server.business.Business;
+import jeton.server.database.ConfigurationVersion;
+import jeton.server.problem.Refused;
+import org.simplejavamail.utils.mail.dkim.Canonicalization;
+import org.simplejavamail.utils.mail.dkim.DkimException;
+import org.simplejavamail.utils.mail.dkim.DkimMessage;
+import org.simplejavamail.utils.mail.dkim.DkimSigner;
+import org.simplejavamail.utils.mail.dkim.SigningAlgorithm;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Signs emails (DKIM, RFC 6376: rsa-sha256, relaxed/relaxed, 2048 bits) with a key made here. The
+ * public half goes into the sender domain's DNS; the private one never leaves the database.
+ */
+@Service
+public class Dkim {
+  private static final int BITS = 2048;
+  private final DkimStore store;
+  private final Business business;
+  private final ConfigurationVersion configuration;
+  private final Clock clock;
+  private volatile Optional<Optional<DkimSigner>> known = Optional.empty();
+
+  Dkim(JdbcClient db, Business business, ConfigurationVersion configuration, Clock clock) {
+    this.store = new DkimStore(db);
+    this.business = business;
+    this.configuration = configuration;
+    this.clock = clock;
+    configuration.onChange(() -> known = Optional.empty());
+  }
+
+  /**
+   * The key, without its private half.
+   *
+   * @param record what its DNS record must say
+   */
+  public record Key(
+      String domain, String selector, String name, String record, boolean on, Instant createdAt) {}
+
+  /** The key, if one was made. */
+  public Optional<Key> key() {
+    return store.find().map(Dkim::key);
+  }
+
+  /** Makes a key for the sender's domain. An older one is replaced; signing waits to be turned on. */
+  @Transactional
+  public Key make() {
+    String domain = senderDomain();
+    if (domain.isEmpty()) {
+      throw new Refused(
+          "senderEmail", "no_sender", "Fill in the sender's address first: its domain signs.");
+    }
+    Instant now = clock.instant();
+    YearMonth month = YearMonth.from(now.atOffset(ZoneOffset.UTC));
+    String selector = "jeton" + month.toString().replace("-", "");
+    KeyPair pair = newPair();
+    store.put(
+        new DkimStore.Row(
+            domain,
+            selector,
+            pair.getPrivate().getEncoded(),
+            pair.getPublic().getEncoded(),
+            false,
+            now));
+    configuration.changed();
+    return key().orElseThrow();
+  }
+
+  /** Starts or stops signing. */
+  @Transactional
+  public Key turn(boolean on) {
+    if (!store.turn(on)) {
+      throw new Refused("key", "no_key", "There is no key yet. Make one first.");
+    }
+    configuration.changed();
+    return key().orElseThrow();
+  }
+
+  /** The domain emails come from; empty when there is no sender. */
+  String senderDomain() {
+    String sender = business.now().settings().senderEmail();
+    int at = sender.lastIndexOf('@');
+    return at < 0 ? "" : sender.substring(at + 1).toLowerCase(Locale.ROOT);
+  }
+
+  /** The email, signed if signing is on. */
+  MimeMessage signed(MimeMessage message) {
+    Optional<DkimSigner> signer = signer();
+    if (signer.isEmpty()) {
+      return message;
+    }
+    try {
+      return new DkimMessage(message, signer.get());
+    } catch (MessagingException unusable) {
+      throw new IllegalStateException(
+          "An email could not be signed: " + unusable.getMessage(), unusable);
+    }
+  }
+
+  private Optional<DkimSigner> signer() {
+    Optional<Optional<DkimSigner>> signer = known;
+    if (signer.isEmpty()) {
+      signer =
+          Optional.of(
+              store
+                  .find()
+                  .filter(DkimStore.Row::on)
+                  .filter(row -> row.domain().equals(senderDomain()))
+                  .map(Dkim::signer));
+      known = signer;
+    }
+    return signer.get();
+  }
+
+  private static DkimSigner signer(DkimStore.Row row) {
+    try {
+      RSAPrivateKey key =
+          (RSAPrivateKey)
+              KeyFactory.getInstance("RSA")
+                  .generatePrivate(new PKCS8EncodedKeySpec(row.privateKey()));
+      DkimSigner signer = new DkimSigner(row.domain(), row.selector(), key);
+      signer.setSigningAlgorithm(SigningAlgorithm.SHA256_WITH_RSA);
+      signer.setHeaderCanonicalization(Canonicalization.RELAXED);
+      signer.setBodyCanonicalization(Canonicalization.RELAXED);
+      signer.setLengthParam(false);
+      signer.setCopyHeaderFields(false);
+      // The owner checks the DNS record in Setup; asking for it with each email would be slow.
+      signer.setCheckDomainKey(false);
+      signer.addHeaderToSign("List-Unsubscribe");
+      signer.addHeaderToSign("List-Unsubscribe-Post");
+      return signer;
+    } catch (GeneralSecurityException | DkimException unusable) {
+      throw new IllegalStateException("The signing key cannot be used", unusable);
+    }
+  }
+
+  private static KeyPair newPair() {
+    try {
+      KeyPairGenerator generator = KeyPairGenerator.getInstance("RSA");
+      generator.initialize(BITS);
+      return generator.generateKeyPair();
+    } catch (GeneralSecurityException everyJdkHasIt) {
+      throw new IllegalStateException(everyJdkHasIt);
+    }
+  }
+
+  private static Key key(DkimStore.Row row) {
+    return new Key(
+        row.domain(),
+        row.selector(),
+        row.selector() + "._domainkey." + row.domain(),
+        "v=DKIM1; k=rsa; p=" + Base64.getEncoder().encodeToString(row.publicKey()),
+        row.on(),
+        row.createdAt());
+  }
+}

@@ -1,0 +1,76 @@
+package jeton.server.mail;
+
+import java.util.List;
+import java.util.Optional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The mail engine over HTTP: what waits and what failed, and the signing key. */
+@RestController
+@RequestMapping("/api/mail")
+class EngineApi {
+  private final Engine engine;
+  private final Dkim dkim;
+  private final DnsRecords records;
+
+  EngineApi(Engine engine, Dkim dkim, DnsRecords records) {
+    this.engine = engine;
+    this.dkim = dkim;
+    this.records = records;
+  }
+
+  /** Which emails; none for all that failed. */
+  record Chosen(List<Long> ids) {}
+
+  record Changed(int emails) {}
+
+  record SigningView(Optional<Dkim.Key> key, List<DnsRecords.Record> records) {}
+
+  record SigningChange(boolean on) {}
+
+  @GetMapping("/outbox")
+  Engine.View outbox(@RequestParam(defaultValue = "TROUBLED") Engine.Pile pile) {
+    return engine.view(pile);
+  }
+
+  @PostMapping("/outbox/try-now")
+  Changed tryNow() {
+    return new Changed(engine.tryNow());
+  }
+
+  @PostMapping("/outbox/retry")
+  Changed retry(@RequestBody Chosen chosen) {
+    return new Changed(
+        chosen.ids().isEmpty()
+            ? engine.tryNow() + engine.retryGivenUp()
+            : engine.retry(chosen.ids()));
+  }
+
+  @PostMapping("/outbox/give-up")
+  Changed giveUp(@RequestBody Chosen chosen) {
+    return new Changed(
+        chosen.ids().isEmpty() ? engine.giveUpTroubled() : engine.giveUp(chosen.ids()));
+  }
+
+  @GetMapping("/signing")
+  SigningView signing() {
+    return new SigningView(dkim.key(), records.check());
+  }
+
+  @PostMapping("/signing")
+  SigningView makeKey() {
+    dkim.make();
+    return signing();
+  }
+
+  @PutMapping("/signing")
+  SigningView turn(@RequestBody SigningChange change) {
+    dkim.turn(change.on());
+    return signing();
+  }
+}

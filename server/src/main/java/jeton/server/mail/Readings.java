@@ -1,0 +1,152 @@
+package jeton.server.mail;
+
+import jakarta.servlet.http.HttpServletRequest;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import jeton.core.mail.EmailContent;
+import jeton.core.mail.FillIn;
+import jeton.core.mail.FillInText;
+import jeton.core.mail.Landing;
+import jeton.core.mail.LinkTag;
+import jeton.core.mail.MachineReader;
+import jeton.server.business.Business;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What becomes of emails at their readers (rule N3): opened, clicked, left by. */
+@Service
+public class Readings {
+  private static final Set<FillIn> FILL_INS = FillInText.forOwners();
+  private final ReadingStore store;
+  private final OutboxStore outbox;
+  private final Business business;
+  private final Ears ears;
+  private final Clock clock;
+
+  Readings(JdbcClient db, OutboxStore outbox, Business business, Ears ears, Clock clock) {
+    this.store = new ReadingStore(db);
+    this.outbox = outbox;
+    this.business = business;
+    this.ears = ears;
+    this.clock = clock;
+  }
+
+  /** Who knows what an email says, and who wants to hear of clicks. */
+  @org.springframework.stereotype.Component
+  record Ears(ObjectProvider<EmailSource> sources, ObjectProvider<ClickListener> listeners) {}
+
+  /** Who fetched something. */
+  public record Fetch(String agent, String purpose) {
+
+    /** As far as its headers tell. A look at the headers only is no person's. */
+    public static Fetch of(HttpServletRequest request) {
+      if (request.getMethod().equals("HEAD")) {
+        return new Fetch("", "");
+      }
+      String purpose =
+          Stream.of("Purpose", "Sec-Purpose", "X-Purpose")
+              .map(request::getHeader)
+              .filter(java.util.Objects::nonNull)
+              .findFirst()
+              .orElse("");
+      return new Fetch(
+          Optional.ofNullable(request.getHeader("User-Agent")).orElse(""), purpose);
+    }
+  }
+
+  /**
+   * A link was pressed.
+   *
+   * @return where it leads; empty when the address is gone
+   */
+  @Transactional
+  public Optional<String> pressed(Links.Pressed pressed, Fetch fetch) {
+    Optional<String> href = store.href(pressed.linkId());
+    Optional<OutboxStore.Sent> sent = outbox.sent(pressed.outboxId());
+    if (href.isEmpty() || sent.isEmpty()) {
+      return href.filter(address -> !address.contains("{{"));
+    }
+    if (!isMachine(sent.get(), fetch)) {
+      Instant now = clock.instant();
+      store.clicked(pressed.outboxId(), now);
+      store.linkClicked(pressed.outboxId(), pressed.linkId(), now);
+      tell(pressed.outboxId(), sent.get(), href.get());
+    }
+    return Optional.of(filled(href.get(), sent.get()));
+  }
+
+  private void tell(long outboxId, OutboxStore.Sent sent, String href) {
+    Optional<EmailContent> content =
+        ears.sources().stream()
+            .filter(source -> source.kind() == sent.email().kind())
+            .map(s -> s.contents(List.of(new EmailSource.Claimed(outboxId, sent.email()))))
+            .flatMap(contents -> contents.values().stream())
+            .findFirst();
+    List<LinkTag> changes =
+        content.map(EmailContent::linkTags).orElse(List.of()).stream()
+            .filter(change -> change.href().equals(href))
+            .toList();
+    ears.listeners().orderedStream().forEach(listener -> listener.clicked(sent.email(), changes));
+  }
+
+  /** The dot in an email was fetched. */
+  @Transactional
+  public void opened(long outboxId, Fetch fetch) {
+    outbox
+        .sent(outboxId)
+        .ifPresent(
+            sent -> {
+              if (isMachine(sent, fetch)) {
+                store.machineOpened(outboxId, clock.instant());
+              } else {
+                store.opened(outboxId, clock.instant());
+              }
+            });
+  }
+
+  /** The email's own pass was looked at: that is a click too. */
+  @Transactional
+  public void passOpened(long outboxId, Fetch fetch) {
+    outbox
+        .sent(outboxId)
+        .filter(sent -> !isMachine(sent, fetch) && !sent.untracked())
+        .filter(sent -> business.now().settings().sending().followLinks())
+        .ifPresent(sent -> store.clicked(outboxId, clock.instant()));
+  }
+
+  /** Somebody left by this email's link, in the caller's transaction. */
+  public void leftBy(long outboxId) {
+    store.left(outboxId, clock.instant());
+  }
+
+  private boolean isMachine(OutboxStore.Sent sent, Fetch fetch) {
+    Duration since =
+        sent.settledAt()
+            .map(at -> Duration.between(at, clock.instant()))
+            .orElse(Duration.ZERO);
+    return MachineReader.is(fetch.agent(), fetch.purpose(), since);
+  }
+
+  private String filled(String href, OutboxStore.Sent sent) {
+    return FillInText.parse(href, FILL_INS)
+        .fill(
+            new FillInText.Values(
+                fillIn ->
+                    switch (fillIn) {
+                      case FIRST_NAME -> sent.firstName();
+                      case EMAIL -> sent.to();
+                      case OFFER_NAME -> sent.offerName();
+                      case BUSINESS_NAME -> business.now().settings().name();
+                      case CONFIRM_LINK, PASS_LINK, LEAVE_LINK -> "";
+                    },
+                business.now().settings().whenUnknown()),
+            Landing.URL);
+  }
+}

@@ -1,0 +1,173 @@
+package jeton.server.readiness;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import jeton.core.confirm.ConfirmSettings;
+import jeton.core.display.DisplayRules;
+import jeton.core.display.Season;
+import jeton.core.followup.StepRules;
+import jeton.core.followup.Wait;
+import jeton.core.handover.HandOverSettings;
+import jeton.core.mail.EmailBlock;
+import jeton.core.mail.EmailButton;
+import jeton.core.mail.EmailContent;
+import jeton.core.readiness.Finding;
+import jeton.server.business.Business;
+import jeton.server.business.BusinessSettings;
+import jeton.server.followup.Sequence;
+import jeton.server.followup.SequenceDraft;
+import jeton.server.followup.Sequences;
+import jeton.server.form.Form;
+import jeton.server.form.Forms;
+import jeton.server.offer.Offer;
+import jeton.server.offer.OfferSettings;
+import jeton.server.offer.Offers;
+import jeton.server.people.Tags;
+import jeton.server.problem.Refused;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Does what a finding's button says. Only what is safe: nothing is sent by it, nothing lost. */
+@Service
+public class Fixes {
+  private final ReadinessCheck readiness;
+  private final Offers offers;
+  private final Forms forms;
+  private final Sequences sequences;
+  private final Shelf shelf;
+
+  Fixes(
+      ReadinessCheck readiness, Offers offers, Forms forms, Sequences sequences, Shelf shelf) {
+    this.readiness = readiness;
+    this.offers = offers;
+    this.forms = forms;
+    this.sequences = sequences;
+    this.shelf = shelf;
+  }
+
+  /** What belongs to no offer. */
+  @org.springframework.stereotype.Component
+  record Shelf(Business business, Tags tags) {}
+
+  /** Cures one finding, which must still hold. */
+  @Transactional
+  public void fix(long offerId, String code, String control) {
+    Offer offer = offers.get(offerId);
+    Finding finding =
+        readiness.of(offer).stream()
+            .filter(f -> f.code().equals(code) && f.control().equals(control))
+            .filter(f -> f.fix().isPresent())
+            .findFirst()
+            .orElseThrow(
+                () ->
+                    new Refused(
+                        "readiness", "not_there", "That is mended already, or changed since."));
+    String value = finding.fix().orElseThrow().value();
+    switch (code) {
+      case "no_confirm_button" -> saveConfirm(offer);
+      case "delivery_without_pass" -> addPass(offer);
+      case "nothing_hands_over", "page_only" -> byEmail(offer, true);
+      case "two_hand_over" -> byEmail(offer, false);
+      case "empty_fill_in" -> sayThere(value);
+      case "tag_gone" -> shelf.tags().make(value);
+      case "first_not_at_once" -> atOnce(offerId, control);
+      case "no_form_on" -> forms.turn(forms.hosted(offerId).id(), true);
+      case "form_over" -> withoutLastDay(offerId, control);
+      default -> throw new IllegalStateException("No cure for " + code);
+    }
+  }
+
+  private void saveConfirm(Offer offer) {
+    ConfirmSettings confirm = offer.settings().confirm();
+    EmailButton button =
+        new EmailButton("Yes, that was me", EmailButton.Target.CONFIRM, "");
+    save(
+        offer,
+        confirm.withEmail(with(confirm.email(), EmailBlock.button(button))),
+        offer.settings().handOver());
+  }
+
+  private void addPass(Offer offer) {
+    HandOverSettings handOver = offer.settings().handOver();
+    save(
+        offer,
+        offer.settings().confirm(),
+        handOver.withEmail(with(handOver.email(), EmailBlock.incentive("Open it"))));
+  }
+
+  private void byEmail(Offer offer, boolean byEmail) {
+    save(offer, offer.settings().confirm(), offer.settings().handOver().withByEmail(byEmail));
+  }
+
+  private void save(Offer offer, ConfirmSettings confirm, HandOverSettings handOver) {
+    offers.save(
+        offer.id(),
+        offer.version(),
+        new OfferSettings(offer.settings().name(), offer.settings().slug(), confirm, handOver));
+  }
+
+  private static EmailContent with(EmailContent email, EmailBlock block) {
+    List<EmailBlock> blocks = new ArrayList<>(email.blocks());
+    blocks.add(block);
+    return email.withBlocks(blocks);
+  }
+
+  private void sayThere(String fillIn) {
+    Business.Snapshot now = shelf.business().now();
+    BusinessSettings s = now.settings();
+    Map<String, String> words = new HashMap<>(s.whenUnknown());
+    words.put(fillIn, "there");
+    shelf.business().save(now.version(), s.withWhenUnknown(words));
+  }
+
+  private void atOnce(long offerId, String control) {
+    Sequence sequence = sequences.ofOffer(offerId);
+    SequenceDraft draft = SequenceDraft.of(sequence);
+    List<SequenceDraft.StepDraft> steps =
+        draft.steps().stream()
+            .map(
+                step ->
+                    control.equals("step-" + step.id().orElse(0L))
+                        ? new SequenceDraft.StepDraft(
+                            step.id(),
+                            step.emailId(),
+                            step.emailVersion(),
+                            step.ready(),
+                            StepRules.after(0, Wait.Unit.MINUTES),
+                            step.email())
+                        : step)
+            .toList();
+    sequences.save(
+        sequence.id(),
+        sequence.version(),
+        new SequenceDraft(draft.name(), draft.rules(), steps, false));
+  }
+
+  private void withoutLastDay(long offerId, String control) {
+    Form form =
+        forms.of(offerId).stream()
+            .filter(f -> control.equals("form-" + f.key()))
+            .findFirst()
+            .orElseThrow();
+    DisplayRules rules = form.settings().display();
+    Season season = rules.season();
+    Season open =
+        new Season(
+            season.from(), Optional.empty(), season.days(), season.fromHour(), season.toHour());
+    forms.save(
+        form.id(),
+        form.version(),
+        form.settings()
+            .withDisplay(
+                new DisplayRules(
+                    rules.pages(),
+                    rules.audience(),
+                    rules.frequency(),
+                    open,
+                    rules.trigger(),
+                    rules.priority())));
+  }
+}

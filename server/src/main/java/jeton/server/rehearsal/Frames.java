@@ -1,0 +1,175 @@
+package jeton.server.rehearsal;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import jeton.core.followup.RunEnd;
+import jeton.core.followup.StepRules;
+import jeton.core.mail.EmailContent;
+import jeton.core.readiness.Finding;
+import jeton.core.rehearsal.Moment;
+import jeton.server.confirm.ConfirmWords;
+import jeton.server.followup.LeaveWords;
+import jeton.server.followup.Sequence;
+import jeton.server.form.Form;
+import jeton.server.form.FormPages;
+import jeton.server.form.Forms;
+import jeton.server.handover.PassWords;
+import jeton.server.mail.EmailWriter;
+import jeton.server.mail.Incentive;
+import jeton.server.mail.IncentiveSource;
+import jeton.server.mail.OutgoingEmail;
+import jeton.server.mail.WrittenEmail;
+import jeton.server.offer.Offer;
+import org.springframework.stereotype.Component;
+
+/** Draws the moments of a rehearsal: the real pages and emails, as the visitor would see them. */
+@Component
+class Frames {
+  private static final String NO_LINK = "#";
+  private final Papers papers;
+  private final EmailWriter writer;
+  private final IncentiveSource incentives;
+  private final Forms forms;
+
+  Frames(Papers papers, EmailWriter writer, IncentiveSource incentives, Forms forms) {
+    this.papers = papers;
+    this.writer = writer;
+    this.incentives = incentives;
+    this.forms = forms;
+  }
+
+  /** Who writes the pages visitors meet. */
+  @Component
+  record Papers(FormPages forms, ConfirmWords confirm, PassWords passes, LeaveWords leave) {}
+
+  /**
+   * One moment, drawn.
+   *
+   * @param subject of an email, else the page's own heading is enough
+   * @param html the page or email; empty for a moment with nothing to see
+   * @param rules of a sequence's step
+   * @param findings what Readiness says of it
+   */
+  public record Frame(
+      Moment.Kind kind,
+      Instant at,
+      String subject,
+      String preview,
+      String html,
+      Optional<String> sequence,
+      Optional<Long> stepId,
+      Optional<StepRules> rules,
+      Optional<Moment.Delay> delay,
+      Optional<RunEnd> end,
+      List<Finding> findings) {}
+
+  /** What a page or an email shows. */
+  private record Drawn(String subject, String preview, String html) {
+    static final Drawn NOTHING = new Drawn("", "", "");
+
+    static Drawn page(String html) {
+      return new Drawn("", "", html);
+    }
+  }
+
+  List<Frame> of(
+      Offer offer,
+      List<Sequence> all,
+      List<Moment> moments,
+      List<Finding> findings,
+      Stage.Wish wish) {
+    Map<Long, Sequence.Email> emails = Stage.emails(all);
+    List<Frame> frames = new ArrayList<>();
+    for (Moment moment : moments) {
+      Optional<Sequence.Email> email = moment.step().map(step -> emails.get(step.id()));
+      Drawn drawn = drawn(offer, moment, email, wish);
+      frames.add(
+          new Frame(
+              moment.kind(),
+              moment.at(),
+              drawn.subject(),
+              drawn.preview(),
+              drawn.html(),
+              moment.sequenceId().map(id -> name(all, id)),
+              moment.step().map(step -> step.id()),
+              email.map(Sequence.Email::rules),
+              moment.delay(),
+              moment.end(),
+              findings.stream().filter(finding -> concerns(finding, moment)).toList()));
+    }
+    return frames;
+  }
+
+  private Drawn drawn(
+      Offer offer, Moment moment, Optional<Sequence.Email> email, Stage.Wish wish) {
+    return switch (moment.kind()) {
+      case ANSWER -> Drawn.page(papers.forms().answer(offer, form(offer, wish), false));
+      case CONFIRMATION_EMAIL ->
+          email(
+              offer,
+              OutgoingEmail.Kind.CONFIRMATION,
+              offer.settings().confirm().email(),
+              wish.firstName());
+      case CONFIRMED_PAGE -> Drawn.page(papers.confirm().confirmed(offer, NO_LINK).getBody());
+      case CONFIRMATION_RAN_OUT -> Drawn.page(papers.confirm().over(NO_LINK).getBody());
+      case DELIVERY_EMAIL ->
+          email(
+              offer,
+              OutgoingEmail.Kind.DELIVERY,
+              offer.settings().handOver().email(),
+              wish.firstName());
+      case PASS_USED -> Drawn.page(papers.passes().open(offer, NO_LINK).getBody());
+      case PASS_RAN_OUT -> Drawn.page(papers.passes().over(NO_LINK, false).getBody());
+      case SEQUENCE_EMAIL, SKIPPED ->
+          email(
+              offer,
+              OutgoingEmail.Kind.FOLLOW_UP,
+              email.orElseThrow().content(),
+              wish.firstName());
+      case LEAVES -> Drawn.page(papers.leave().left().getBody());
+      case RUN_STARTS, RUN_ENDS -> Drawn.NOTHING;
+    };
+  }
+
+  private Drawn email(
+      Offer offer, OutgoingEmail.Kind kind, EmailContent content, String firstName) {
+    Incentive incentive = incentives.of(offer.id());
+    WrittenEmail written =
+        writer
+            .ready(content, kind, incentive)
+            .write(
+                new EmailWriter.Reader(
+                    firstName, "aoife@mail.example", incentive.name(), NO_LINK, NO_LINK));
+    return new Drawn(written.subject(), written.preview(), written.html());
+  }
+
+  private Form form(Offer offer, Stage.Wish wish) {
+    return wish.formKey()
+        .flatMap(key -> forms.of(offer.id()).stream().filter(f -> f.key().equals(key)).findFirst())
+        .orElseGet(() -> forms.hosted(offer.id()));
+  }
+
+  private static String name(List<Sequence> all, long id) {
+    return all.stream().filter(s -> s.id() == id).map(Sequence::name).findFirst().orElse("");
+  }
+
+  /** Where a finding belongs on the way of the visitor. */
+  private static boolean concerns(Finding finding, Moment moment) {
+    return switch (moment.kind()) {
+      case ANSWER -> finding.stop() == Finding.Stop.ASK;
+      case CONFIRMATION_EMAIL -> finding.stop() == Finding.Stop.CONFIRM;
+      case DELIVERY_EMAIL ->
+          finding.stop() == Finding.Stop.HAND_OVER || finding.code().equals("two_hand_over");
+      case SEQUENCE_EMAIL, SKIPPED ->
+          finding.stop() == Finding.Stop.FOLLOW_UP
+              && moment
+                  .step()
+                  .filter(step -> finding.control().equals("step-" + step.id()))
+                  .isPresent();
+      default -> false;
+    };
+  }
+}
