@@ -4,6 +4,22 @@
  */
 
 export interface paths {
+    "/api/bounces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/business": {
         parameters: {
             query?: never;
@@ -52,6 +68,118 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/emails": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_2"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/emails/export/eml": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["eml"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/emails/export/html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["html"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/emails/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["importHtml"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/emails/layouts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["layouts"];
+        put?: never;
+        post: operations["addLayout"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/emails/layouts/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteLayout"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail/bounces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ways"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mail/instructions": {
         parameters: {
             query?: never;
@@ -78,6 +206,38 @@ export interface paths {
         get: operations["outbox"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail/outbox/give-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["giveUp"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail/outbox/retry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["retry"];
         delete?: never;
         options?: never;
         head?: never;
@@ -116,6 +276,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mail/signing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["signing"];
+        put: operations["turn_1"];
+        post: operations["makeKey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mail/test": {
         parameters: {
             query?: never;
@@ -141,7 +317,7 @@ export interface paths {
         };
         get: operations["list_1"];
         put?: never;
-        post: operations["make"];
+        post: operations["make_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -196,6 +372,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/offers/{id}/fixes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["fix"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/offers/{id}/state": {
         parameters: {
             query?: never;
@@ -219,41 +411,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["get_1"];
-        put: operations["put_2"];
+        get: operations["ofOffer"];
+        put: operations["follow"];
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/offers/{offerId}/follow-up/effect": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["effect"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/offers/{offerId}/follow-up/plan": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["plan"];
         delete?: never;
         options?: never;
         head?: never;
@@ -267,7 +427,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["layouts"];
+        get: operations["layouts_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -285,7 +445,7 @@ export interface paths {
         };
         get: operations["list_2"];
         put?: never;
-        post: operations["make_1"];
+        post: operations["make_3"];
         delete?: never;
         options?: never;
         head?: never;
@@ -315,8 +475,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["get"];
-        put: operations["put_1"];
+        get: operations["get_1"];
+        put: operations["put_2"];
         post?: never;
         delete: operations["remove_1"];
         options?: never;
@@ -366,6 +526,22 @@ export interface paths {
         get: operations["qr"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/rehearsal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["rehearse"];
         delete?: never;
         options?: never;
         head?: never;
@@ -436,6 +612,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/{id}/tags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/tracking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["track"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pictures": {
         parameters: {
             query?: never;
@@ -446,6 +654,134 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["add_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sequences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_1"];
+        put?: never;
+        post: operations["make_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sequences/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["get"];
+        put: operations["put_1"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sequences/{id}/effect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["effect"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sequences/{id}/paused": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["pause"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sequences/{id}/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sequences/{id}/people/count": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["countJoiners"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sequences/{id}/people/{personId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["remove_2"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sequences/{id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["plan"];
         delete?: never;
         options?: never;
         head?: never;
@@ -532,6 +868,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all"];
+        put?: never;
+        post: operations["make"];
+        delete: operations["delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/today": {
         parameters: {
             query?: never;
@@ -552,6 +904,11 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Advice: {
+            code: string;
+            field: string;
+            message: string;
+        };
         Afterwards: {
             address: string;
             /** Format: int32 */
@@ -581,6 +938,11 @@ export interface components {
             /** @enum {string} */
             who: "EVERYBODY" | "NEW" | "RETURNING";
         };
+        BounceWays: {
+            address: string;
+            folder: string;
+            key: string;
+        };
         BusinessSave: {
             settings: components["schemas"]["BusinessSettings"];
             /** Format: int32 */
@@ -591,11 +953,13 @@ export interface components {
             fields: components["schemas"]["FieldDefinition"][];
             logo: string;
             name: string;
+            pages: components["schemas"]["VisitorPages"];
             palette: string[];
             postalAddress: string;
             replyTo: string;
             senderEmail: string;
             senderName: string;
+            sending: components["schemas"]["SendingSettings"];
             whenUnknown: {
                 [key: string]: string;
             };
@@ -608,6 +972,19 @@ export interface components {
             version: number;
             zones: string[];
         };
+        Chosen: {
+            ids: number[];
+        };
+        Condition: {
+            /** @enum {string} */
+            kind: "ALWAYS" | "PASS_USED" | "PASS_NOT_USED" | "HAS_TAG" | "LACKS_TAG";
+            tag: string;
+        };
+        ConfirmPages: {
+            colours: components["schemas"]["PageColours"];
+            goesOnTo: string;
+            showsSteps: boolean;
+        };
         ConfirmSettings: {
             confirmed: components["schemas"]["PageWords"];
             /** Format: int32 */
@@ -615,7 +992,18 @@ export interface components {
             email: components["schemas"]["EmailContent"];
             on: boolean;
             opensIncentive: boolean;
+            pages: components["schemas"]["ConfirmPages"];
             waiting: components["schemas"]["PageWords"];
+        };
+        Cure: {
+            code: string;
+            control: string;
+        };
+        Delay: {
+            /** Format: date-time */
+            from: string;
+            /** @enum {string} */
+            moved: "WEEKDAY" | "WINDOW" | "SPACING";
         };
         DisplayRules: {
             audience: components["schemas"]["Audience"];
@@ -626,11 +1014,22 @@ export interface components {
             season: components["schemas"]["Season"];
             trigger: components["schemas"]["Trigger"];
         };
+        DnsRecord: {
+            /** @enum {string} */
+            found: "RIGHT" | "OTHER" | "MISSING" | "UNKNOWN";
+            name: string;
+            present?: string;
+            /** @enum {string} */
+            purpose: "SIGNING" | "SENDERS" | "POLICY";
+            value: string;
+        };
         Dossier: {
             answers: components["schemas"]["AnsweredField"][];
             passes: components["schemas"]["Pass"][];
             runs: components["schemas"]["Run"][];
             signUps: components["schemas"]["SignUp"][];
+            tags: string[];
+            untracked: boolean;
         };
         Drawn: {
             /** Format: double */
@@ -642,6 +1041,8 @@ export interface components {
         };
         Effect: {
             /** Format: int64 */
+            finished: number;
+            /** Format: int64 */
             onTheirWay: number;
             /** Format: int64 */
             pastNewSteps: number;
@@ -650,17 +1051,81 @@ export interface components {
             /** Format: int64 */
             withinTheHour: number;
         };
-        EmailButton: {
+        EmailBlock: {
+            alt: string;
             href: string;
+            html: string;
+            /** @enum {string} */
+            kind: "TEXT" | "BUTTON" | "PICTURE" | "FILE_LINK" | "DIVIDER" | "COLUMNS" | "SOCIAL" | "INCENTIVE";
             label: string;
+            links: components["schemas"]["SocialLink"][];
+            picture: string;
             /** @enum {string} */
             target: "NONE" | "LINK" | "PASS" | "CONFIRM";
         };
         EmailContent: {
-            body: string;
-            button: components["schemas"]["EmailButton"];
+            blocks: components["schemas"]["EmailBlock"][];
+            linkTags: components["schemas"]["LinkTag"][];
+            ownPlain: string;
             preview: string;
+            /** @enum {string} */
+            style: "FRAMED" | "LETTER";
             subject: string;
+        };
+        EmailLayout: {
+            about: string;
+            content: components["schemas"]["EmailContent"];
+            /** Format: int64 */
+            id?: number;
+            name: string;
+        };
+        EmailToExport: {
+            content: components["schemas"]["EmailContent"];
+            /** @enum {string} */
+            kind: "CONFIRMATION" | "DELIVERY" | "FOLLOW_UP";
+        };
+        EmailUse: {
+            name: string;
+            /** Format: int64 */
+            offerId?: number;
+            ready: boolean;
+            /** Format: int64 */
+            sequenceId?: number;
+            /** Format: int64 */
+            stepId?: number;
+        };
+        EmailsChanged: {
+            /** Format: int32 */
+            emails: number;
+        };
+        EngineLine: {
+            /** Format: date-time */
+            dueAt: string;
+            /** Format: int32 */
+            failures: number;
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            kind: "CONFIRMATION" | "DELIVERY" | "FOLLOW_UP";
+            offer?: string;
+            /** Format: int64 */
+            personId: number;
+            /** @enum {string} */
+            pile: "WAITING" | "HELD" | "ON_ITS_WAY" | "TROUBLED" | "SENT" | "FAILED" | "DROPPED";
+            said?: string;
+            /** Format: date-time */
+            settledAt?: string;
+            to: string;
+            /** Format: date-time */
+            tryAt?: string;
+        };
+        EngineView: {
+            counts: {
+                [key: string]: number;
+            };
+            lines: components["schemas"]["EngineLine"][];
+            /** @enum {string} */
+            pile: "WAITING" | "HELD" | "ON_ITS_WAY" | "TROUBLED" | "SENT" | "FAILED" | "DROPPED";
         };
         FieldDefinition: {
             key: string;
@@ -672,24 +1137,20 @@ export interface components {
         Finding: {
             code: string;
             control: string;
+            fix?: components["schemas"]["Fix"];
             message: string;
             /** @enum {string} */
             severity: "GRAVE" | "WORTH_A_LOOK";
             /** @enum {string} */
             stop: "GIVE" | "ASK" | "CONFIRM" | "HAND_OVER" | "FOLLOW_UP" | "SETUP";
         };
-        FollowUpSave: {
-            sequence: components["schemas"]["SequenceDraft"];
-            /** Format: int32 */
-            version: number;
+        Fix: {
+            value: string;
+            words: string;
         };
-        FollowUpView: {
-            name: string;
+        Followed: {
             /** Format: int64 */
-            onTheirWay: number;
-            steps: components["schemas"]["StepView"][];
-            /** Format: int32 */
-            version: number;
+            sequenceId: number;
         };
         FormField: {
             half: boolean;
@@ -764,6 +1225,23 @@ export interface components {
             smallPrint: string;
             text: string;
         };
+        Frame: {
+            /** Format: date-time */
+            at: string;
+            delay?: components["schemas"]["Delay"];
+            /** @enum {string} */
+            end?: "STEPS_EXHAUSTED" | "PERSON_LEFT" | "PERSON_UNREACHABLE" | "PERSON_BLOCKED" | "GOAL_REACHED" | "REMOVED_BY_OWNER";
+            findings: components["schemas"]["Finding"][];
+            html: string;
+            /** @enum {string} */
+            kind: "ANSWER" | "CONFIRMATION_EMAIL" | "CONFIRMED_PAGE" | "CONFIRMATION_RAN_OUT" | "DELIVERY_EMAIL" | "PASS_USED" | "PASS_RAN_OUT" | "RUN_STARTS" | "SEQUENCE_EMAIL" | "SKIPPED" | "RUN_ENDS" | "LEAVES";
+            preview: string;
+            rules?: components["schemas"]["StepRules"];
+            sequence?: string;
+            /** Format: int64 */
+            stepId?: number;
+            subject: string;
+        };
         Frequency: {
             /** Format: int32 */
             atMost?: number;
@@ -772,6 +1250,11 @@ export interface components {
             /** Format: int32 */
             daysAfterDecline?: number;
         };
+        Goal: {
+            /** @enum {string} */
+            kind: "NONE" | "TAG_GAINED" | "PASS_USED";
+            tag: string;
+        };
         HandOverSettings: {
             byEmail: boolean;
             email: components["schemas"]["EmailContent"];
@@ -779,14 +1262,39 @@ export interface components {
             onTheSpot: boolean;
             page: components["schemas"]["PageWords"];
             runAgain: components["schemas"]["RunAgain"];
+            tags: components["schemas"]["TagChange"][];
         };
         Html: {
             html: string;
+        };
+        HtmlToImport: {
+            html: string;
+        };
+        Imported: {
+            content: components["schemas"]["EmailContent"];
+            /** Format: int32 */
+            picturesLeftOut: number;
         };
         Instructions: {
             form: string;
             lines: string[];
             to: string;
+        };
+        Joined: {
+            /** Format: int64 */
+            added: number;
+            /** Format: int64 */
+            alreadyIn: number;
+            /** Format: int64 */
+            notOnTheList: number;
+        };
+        Joiners: {
+            again: boolean;
+            /** Format: int64 */
+            offerId?: number;
+            people: number[];
+            /** @enum {string} */
+            state?: "WAITING_TO_CONFIRM" | "ON_THE_LIST" | "LEFT" | "UNREACHABLE" | "BLOCKED";
         };
         KnownVisitor: {
             said: boolean;
@@ -807,6 +1315,23 @@ export interface components {
             settings: components["schemas"]["FormSettings"];
             /** @enum {string} */
             shape: "IN_PAGE" | "POP_UP" | "SLIDE_IN" | "BAR" | "FULL_PAGE";
+        };
+        LayoutMade: {
+            content: components["schemas"]["EmailContent"];
+            name: string;
+        };
+        LibraryEmail: {
+            content: components["schemas"]["EmailContent"];
+            /** Format: int64 */
+            emailId?: number;
+            /** @enum {string} */
+            kind: "CONFIRMATION" | "DELIVERY" | "FOLLOW_UP";
+            uses: components["schemas"]["EmailUse"][];
+        };
+        LinkTag: {
+            give: boolean;
+            href: string;
+            tag: string;
         };
         Looks: {
             /** @enum {string} */
@@ -892,6 +1417,11 @@ export interface components {
             /** Format: int64 */
             total: number;
         };
+        PageColours: {
+            button: string;
+            ink: string;
+            paper: string;
+        };
         PagePattern: {
             text: string;
             /** @enum {string} */
@@ -943,12 +1473,55 @@ export interface components {
             qr: string;
             spot: string;
         };
+        Planned: {
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            from: string;
+            /** @enum {string} */
+            moved?: "WEEKDAY" | "WINDOW" | "SPACING";
+        };
         Preview: {
             content: components["schemas"]["EmailContent"];
+            dark: boolean;
             firstName: string;
             /** @enum {string} */
             kind: "CONFIRMATION" | "DELIVERY" | "FOLLOW_UP";
-            offerName: string;
+            /** Format: int64 */
+            offerId?: number;
+            /** Format: int64 */
+            personId?: number;
+        };
+        PreviewView: {
+            advice: components["schemas"]["Advice"][];
+            /** Format: int32 */
+            bytes: number;
+            from: string;
+            html: string;
+            ideas: string[];
+            madePlain: string;
+            plain: string;
+            preview: string;
+            subject: string;
+        };
+        RehearsalWish: {
+            answers: {
+                [key: string]: string;
+            };
+            /** Format: int64 */
+            confirmsAfter?: number;
+            drafts: boolean;
+            firstName: string;
+            formKey?: string;
+            /** Format: int64 */
+            leavesAfter?: number;
+            /** Format: date-time */
+            signsUp?: string;
+            /** Format: int64 */
+            signsUpAgainAfter?: number;
+            /** Format: int64 */
+            usesAfter?: number;
+            zone?: string;
         };
         Run: {
             endReason?: string;
@@ -958,6 +1531,8 @@ export interface components {
             nextDueAt?: string;
             offer: string;
             sequence: string;
+            /** Format: int64 */
+            sequenceId: number;
             /** Format: date-time */
             startedAt: string;
         };
@@ -989,9 +1564,69 @@ export interface components {
             /** Format: int64 */
             times: number;
         };
+        SendingSettings: {
+            /** Format: int32 */
+            connections: number;
+            countOpens: boolean;
+            followLinks: boolean;
+            /** Format: int32 */
+            perDomainPerMinute: number;
+            /** Format: int32 */
+            perSecond: number;
+            /** Format: int32 */
+            spacingHours: number;
+        };
         SequenceDraft: {
             name: string;
+            reopens: boolean;
+            rules: components["schemas"]["SequenceRules"];
             steps: components["schemas"]["StepDraft"][];
+        };
+        SequenceLine: {
+            /** Format: int32 */
+            drafts: number;
+            /** Format: int32 */
+            emails: number;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            offers: number[];
+            /** Format: int64 */
+            onTheirWay: number;
+            paused: boolean;
+            rules: components["schemas"]["SequenceRules"];
+        };
+        SequenceMade: {
+            name: string;
+        };
+        SequencePause: {
+            paused: boolean;
+        };
+        SequenceRules: {
+            again: components["schemas"]["RunAgain"];
+            goal: components["schemas"]["Goal"];
+            personZone: boolean;
+            start: components["schemas"]["Start"];
+        };
+        SequenceSave: {
+            sequence: components["schemas"]["SequenceDraft"];
+            /** Format: int32 */
+            version: number;
+        };
+        SequenceView: {
+            /** Format: int64 */
+            dueByTomorrow: number;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            offers: number[];
+            /** Format: int64 */
+            onTheirWay: number;
+            paused: boolean;
+            rules: components["schemas"]["SequenceRules"];
+            steps: components["schemas"]["StepView"][];
+            /** Format: int32 */
+            version: number;
         };
         Session: {
             email?: string;
@@ -1026,6 +1661,22 @@ export interface components {
             page: string;
             wording?: string;
             zone?: string;
+        };
+        SigningChange: {
+            on: boolean;
+        };
+        SigningKey: {
+            /** Format: date-time */
+            createdAt: string;
+            domain: string;
+            name: string;
+            on: boolean;
+            record: string;
+            selector: string;
+        };
+        SigningView: {
+            key?: components["schemas"]["SigningKey"];
+            records: components["schemas"]["DnsRecord"][];
         };
         Site: {
             /** Format: date-time */
@@ -1067,6 +1718,20 @@ export interface components {
             security: "NONE" | "STARTTLS" | "TLS";
             user: string;
         };
+        SocialLink: {
+            href: string;
+            name: string;
+        };
+        Start: {
+            /** Format: int32 */
+            days: number;
+            field: string;
+            /** @enum {string} */
+            kind: "SIGN_UP" | "TAG_GAINED" | "PASS_USED" | "PASS_NOT_USED" | "DATE_FIELD";
+            /** Format: int64 */
+            offerId?: number;
+            tag: string;
+        };
         State: {
             lastTrouble?: string;
             /** Format: date-time */
@@ -1085,26 +1750,60 @@ export interface components {
         StepDraft: {
             email: components["schemas"]["EmailContent"];
             /** Format: int64 */
+            emailId?: number;
+            /** Format: int32 */
+            emailVersion: number;
+            /** Format: int64 */
             id?: number;
             ready: boolean;
+            rules: components["schemas"]["StepRules"];
+        };
+        StepNumbers: {
+            /** Format: int64 */
+            ahead: number;
+            /** Format: int64 */
+            bounced: number;
+            /** Format: int64 */
+            clicked: number;
+            /** Format: int64 */
+            left: number;
+            /** Format: int64 */
+            machineOpened: number;
+            /** Format: int64 */
+            opened: number;
+            /** Format: int64 */
+            sent: number;
+            /** Format: int64 */
+            skipped: number;
+            /** Format: int64 */
+            stepId: number;
+        };
+        StepRules: {
+            at: string;
+            condition: components["schemas"]["Condition"];
+            days: ("MONDAY" | "TUESDAY" | "WEDNESDAY" | "THURSDAY" | "FRIDAY" | "SATURDAY" | "SUNDAY")[];
+            from: string;
+            to: string;
             /** Format: int32 */
             waitAmount: number;
             /** @enum {string} */
             waitUnit: "MINUTES" | "HOURS" | "DAYS";
         };
         StepView: {
-            /** Format: int64 */
-            ahead: number;
+            clickRate: components["schemas"]["Share"];
             email: components["schemas"]["EmailContent"];
             /** Format: int64 */
-            id: number;
-            ready: boolean;
-            /** Format: int64 */
-            sent: number;
+            emailId: number;
             /** Format: int32 */
-            waitAmount: number;
-            /** @enum {string} */
-            waitUnit: "MINUTES" | "HOURS" | "DAYS";
+            emailVersion: number;
+            /** Format: int64 */
+            id: number;
+            numbers: components["schemas"]["StepNumbers"];
+            openRate: components["schemas"]["Share"];
+            ready: boolean;
+            rules: components["schemas"]["StepRules"];
+            /** Format: int64 */
+            usedIn: number;
         };
         Stored: {
             hash: string;
@@ -1112,7 +1811,31 @@ export interface components {
             /** Format: int64 */
             size: number;
         };
+        TagByHand: {
+            give: boolean;
+            tag: string;
+        };
+        TagChange: {
+            give: boolean;
+            tag: string;
+            /** @enum {string} */
+            when: "SIGN_UP" | "CONFIRMATION" | "FIRST_USE";
+        };
+        TagCount: {
+            name: string;
+            /** Format: int64 */
+            people: number;
+        };
+        TagMade: {
+            name: string;
+        };
+        Taken: {
+            address?: string;
+            kind: string;
+            understood: boolean;
+        };
         TestEmail: {
+            email?: components["schemas"]["Preview"];
             to: string;
         };
         TestResult: {
@@ -1134,7 +1857,7 @@ export interface components {
             detail: string;
             email?: string;
             /** @enum {string} */
-            kind: "SIGNED_UP" | "CONFIRMATION_SENT" | "CONFIRMED" | "HANDED_OVER" | "DELIVERY_SENT" | "PASS_USED" | "FRESH_LINK_ASKED" | "FOLLOW_UP_STARTED" | "FOLLOW_UP_SENT" | "FOLLOW_UP_SKIPPED" | "FOLLOW_UP_ENDED" | "LEFT" | "UNREACHABLE" | "EMAIL_FAILED" | "BLOCKED" | "OFFER_LIVE" | "OFFER_PAUSED";
+            kind: "SIGNED_UP" | "CONFIRMATION_SENT" | "CONFIRMED" | "HANDED_OVER" | "DELIVERY_SENT" | "PASS_USED" | "FRESH_LINK_ASKED" | "FOLLOW_UP_STARTED" | "FOLLOW_UP_SENT" | "FOLLOW_UP_SKIPPED" | "FOLLOW_UP_ENDED" | "LEFT" | "UNREACHABLE" | "EMAIL_FAILED" | "BLOCKED" | "BOUNCED" | "COMPLAINED" | "TAG_GIVEN" | "TAG_TAKEN" | "OFFER_LIVE" | "OFFER_PAUSED";
             offer?: string;
             /** Format: int64 */
             offerId?: number;
@@ -1155,9 +1878,8 @@ export interface components {
             /** Format: int64 */
             used: number;
         };
-        TriedAgain: {
-            /** Format: int32 */
-            emails: number;
+        Tracking: {
+            untracked: boolean;
         };
         Trigger: {
             /** Format: int32 */
@@ -1205,6 +1927,14 @@ export interface components {
             throwAway: "LET_IN" | "MARK" | "REFUSE";
             verifies: boolean;
         };
+        VisitorPages: {
+            colours: components["schemas"]["PageColours"];
+            freshLink: components["schemas"]["PageWords"];
+            leave: components["schemas"]["PageWords"];
+            left: components["schemas"]["PageWords"];
+            leftGoesOnTo: string;
+            linkExpired: components["schemas"]["PageWords"];
+        };
         Welcome: {
             email: string;
             password: string;
@@ -1219,12 +1949,6 @@ export interface components {
             withFiles: boolean;
             words: components["schemas"]["PageWords"];
         };
-        WrittenEmail: {
-            html: string;
-            plain: string;
-            preview: string;
-            subject: string;
-        };
     };
     responses: never;
     parameters: never;
@@ -1234,6 +1958,28 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    take: {
+        parameters: {
+            query?: never;
+            header?: {
+                Authorization?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"];
+                };
+            };
+        };
+    };
     get_3: {
         parameters: {
             query?: never;
@@ -1324,6 +2070,184 @@ export interface operations {
             };
         };
     };
+    all_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LibraryEmail"][];
+                };
+            };
+        };
+    };
+    eml: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EmailToExport"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "message/rfc822": string;
+                };
+            };
+        };
+    };
+    html: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EmailToExport"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": string;
+                };
+            };
+        };
+    };
+    importHtml: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HtmlToImport"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
+                };
+            };
+        };
+    };
+    layouts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EmailLayout"][];
+                };
+            };
+        };
+    };
+    addLayout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayoutMade"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EmailLayout"][];
+                };
+            };
+        };
+    };
+    deleteLayout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EmailLayout"][];
+                };
+            };
+        };
+    };
+    ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BounceWays"];
+                };
+            };
+        };
+    };
     instructions: {
         parameters: {
             query?: never;
@@ -1350,7 +2274,9 @@ export interface operations {
     };
     outbox: {
         parameters: {
-            query?: never;
+            query?: {
+                pile?: "WAITING" | "HELD" | "ON_ITS_WAY" | "TROUBLED" | "SENT" | "FAILED" | "DROPPED";
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -1363,7 +2289,55 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["State"];
+                    "application/json": components["schemas"]["EngineView"];
+                };
+            };
+        };
+    };
+    giveUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Chosen"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EmailsChanged"];
+                };
+            };
+        };
+    };
+    retry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Chosen"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EmailsChanged"];
                 };
             };
         };
@@ -1383,7 +2357,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TriedAgain"];
+                    "application/json": components["schemas"]["EmailsChanged"];
                 };
             };
         };
@@ -1407,7 +2381,71 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WrittenEmail"];
+                    "application/json": components["schemas"]["PreviewView"];
+                };
+            };
+        };
+    };
+    signing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SigningView"];
+                };
+            };
+        };
+    };
+    turn_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SigningChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SigningView"];
+                };
+            };
+        };
+    };
+    makeKey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SigningView"];
                 };
             };
         };
@@ -1456,7 +2494,7 @@ export interface operations {
             };
         };
     };
-    make: {
+    make_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -1576,6 +2614,32 @@ export interface operations {
             };
         };
     };
+    fix: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Cure"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferView"];
+                };
+            };
+        };
+    };
     changeState: {
         parameters: {
             query?: never;
@@ -1602,7 +2666,7 @@ export interface operations {
             };
         };
     };
-    get_1: {
+    ofOffer: {
         parameters: {
             query?: never;
             header?: never;
@@ -1619,12 +2683,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FollowUpView"];
+                    "application/json": components["schemas"]["SequenceView"];
                 };
             };
         };
     };
-    put_2: {
+    follow: {
         parameters: {
             query?: never;
             header?: never;
@@ -1635,7 +2699,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FollowUpSave"];
+                "application/json": components["schemas"]["Followed"];
             };
         };
         responses: {
@@ -1645,64 +2709,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FollowUpView"];
+                    "application/json": components["schemas"]["SequenceView"];
                 };
             };
         };
     };
-    effect: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                offerId: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SequenceDraft"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Effect"];
-                };
-            };
-        };
-    };
-    plan: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                offerId: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SequenceDraft"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": string[];
-                };
-            };
-        };
-    };
-    layouts: {
+    layouts_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -1746,7 +2758,7 @@ export interface operations {
             };
         };
     };
-    make_1: {
+    make_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -1798,7 +2810,7 @@ export interface operations {
             };
         };
     };
-    get: {
+    get_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -1821,7 +2833,7 @@ export interface operations {
             };
         };
     };
-    put_1: {
+    put_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -1943,6 +2955,32 @@ export interface operations {
             };
         };
     };
+    rehearse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearsalWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Frame"][];
+                };
+            };
+        };
+    };
     words: {
         parameters: {
             query?: never;
@@ -1975,6 +3013,7 @@ export interface operations {
                 words?: string;
                 state?: "WAITING_TO_CONFIRM" | "ON_THE_LIST" | "LEFT" | "UNREACHABLE" | "BLOCKED";
                 offerId?: number;
+                tag?: string;
                 page?: number;
                 size?: number;
             };
@@ -2037,6 +3076,58 @@ export interface operations {
             };
         };
     };
+    change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TagByHand"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
+    track: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Tracking"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Whole"];
+                };
+            };
+        };
+    };
     add_1: {
         parameters: {
             query: {
@@ -2055,6 +3146,249 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Stored"];
+                };
+            };
+        };
+    };
+    all_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SequenceLine"][];
+                };
+            };
+        };
+    };
+    make_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SequenceMade"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SequenceView"];
+                };
+            };
+        };
+    };
+    get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SequenceView"];
+                };
+            };
+        };
+    };
+    put_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SequenceSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SequenceView"];
+                };
+            };
+        };
+    };
+    effect: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SequenceDraft"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Effect"];
+                };
+            };
+        };
+    };
+    pause: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SequencePause"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SequenceView"];
+                };
+            };
+        };
+    };
+    join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Joiners"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Joined"];
+                };
+            };
+        };
+    };
+    countJoiners: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Joiners"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Joined"];
+                };
+            };
+        };
+    };
+    remove_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                personId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SequenceDraft"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Planned"][];
                 };
             };
         };
@@ -2253,6 +3587,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SeenPage"][];
+                };
+            };
+        };
+    };
+    all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TagCount"][];
+                };
+            };
+        };
+    };
+    make: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TagMade"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TagCount"][];
+                };
+            };
+        };
+    };
+    delete: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TagCount"][];
                 };
             };
         };

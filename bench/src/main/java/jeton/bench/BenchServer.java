@@ -18,6 +18,8 @@ import jeton.core.signup.VisitorChecks;
 import jeton.server.JetonServer;
 import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
+import jeton.server.business.SendingSettings;
+import jeton.server.business.VisitorPages;
 import jeton.server.database.PrivateDatabase;
 import jeton.server.followup.SequenceDraft;
 import jeton.server.followup.Sequences;
@@ -94,7 +96,9 @@ final class BenchServer implements AutoCloseable {
                 "",
                 Map.of(),
                 List.of(),
-                VisitorChecks.USUAL));
+                VisitorChecks.USUAL,
+                SendingSettings.USUAL,
+                VisitorPages.USUAL));
     Offers offers = bean(Offers.class);
     long id = offers.make("Plan", OfferKind.DOWNLOAD).id();
     offers.addFile(
@@ -102,7 +106,11 @@ final class BenchServer implements AutoCloseable {
     EmailContent email = new EmailContent("Later", "", "<p>Hello</p>", EmailButton.NONE);
     SequenceDraft.StepDraft step =
         new SequenceDraft.StepDraft(Optional.empty(), true, 1, Wait.Unit.DAYS, email);
-    bean(Sequences.class).save(id, 1, new SequenceDraft("Welcome", List.of(step, step)));
+    bean(Sequences.class)
+        .save(
+            bean(Sequences.class).ofOffer(id).id(),
+            1,
+            new SequenceDraft("Welcome", List.of(step, step)));
     return offers.changeState(id, OfferState.LIVE);
   }
 }

@@ -5,7 +5,7 @@ import java.sql.ResultSet;
 import java.sql.Statement;
 import java.util.LinkedHashMap;
 import java.util.Map;
-import jeton.server.followup.Runs;
+import jeton.server.followup.RunMover;
 
 /** Moving 5,000 due runs on with 1,000,000 waiting, against the same with 10,000 waiting. */
 final class DueBench implements Bench.Measurement {
@@ -41,7 +41,7 @@ final class DueBench implements Bench.Measurement {
 
   private double moveOn(BenchServer server) throws Exception {
     update(server, insertRuns("UTC_TIMESTAMP(3) - INTERVAL 1 MINUTE", DUE));
-    Runs runs = server.bean(Runs.class);
+    RunMover runs = server.bean(RunMover.class);
     long began = System.nanoTime();
     int moved = 0;
     for (int n = runs.moveDue(BATCH); n > 0; n = runs.moveDue(BATCH)) {

@@ -23,8 +23,10 @@ class DemoApi {
   private final Clock clock;
   private final TimeTravel travel;
   private final SampleSite sampleSite;
+  private final RealRehearsal rehearsal;
 
-  DemoApi(Clock clock, TimeTravel travel, SampleSite sampleSite) {
+  DemoApi(Clock clock, TimeTravel travel, SampleSite sampleSite, RealRehearsal rehearsal) {
+    this.rehearsal = rehearsal;
     this.sampleSite = sampleSite;
     this.clock = clock;
     this.travel = travel;
@@ -61,6 +63,12 @@ class DemoApi {
           clock.instant().plus(duration(move.advance() == null ? "" : move.advance().orElse(""))));
     }
     return get();
+  }
+
+  /** A made-up visitor for real; moves the clock past their last email. */
+  @PostMapping("/rehearsal")
+  RealRehearsal.Lived rehearse(@RequestBody RealRehearsal.Wish wish) {
+    return rehearsal.live(wish);
   }
 
   private static Duration duration(String text) {

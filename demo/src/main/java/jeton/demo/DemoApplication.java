@@ -8,9 +8,12 @@ import java.util.Comparator;
 import java.util.Map;
 import java.util.stream.Stream;
 import jeton.server.database.Start;
+import jeton.server.mail.Dkim;
 import jeton.standins.mailbox.Mailbox;
 import jeton.standins.mailbox.MailboxPages;
 import jeton.standins.mailbox.MailboxServer;
+import jeton.standins.mailbox.Manners;
+import jeton.standins.resolver.Resolver;
 import jeton.standins.samplesite.SampleSite;
 import jeton.standins.verifier.Verifier;
 import org.springframework.boot.SpringApplication;
@@ -34,6 +37,8 @@ public class DemoApplication {
   private static Mailbox mailbox;
   private static MailboxServer mailboxServer;
   private static SampleSite sampleSite;
+  private static Resolver resolver;
+  private static final Manners MANNERS = new Manners();
 
   public static void main(String[] args) {
     Start.orExplain(() -> start(args));
@@ -48,13 +53,22 @@ public class DemoApplication {
     System.setProperty("JETON_HOME", arguments.home().toString());
     System.setProperty("JETON_PORT", Integer.toString(arguments.port()));
     mailbox = new Mailbox(arguments.home().resolve("mailbox"));
-    mailboxServer = MailboxServer.start(mailbox, 0, MailboxServer.GONE);
+    resolver = Resolver.start();
+    SpringApplication.getShutdownHandlers().add(resolver::close);
+    Path bounces = arguments.home().resolve("bounces");
+    mailboxServer =
+        MailboxServer.start(
+            mailbox,
+            0,
+            MailboxServer.GONE,
+            new MailboxServer.Conduct(MANNERS, mail -> sendBack(bounces, mail)));
     SpringApplication.getShutdownHandlers().add(mailboxServer::close);
     sampleSite = SampleSite.start(0);
     SpringApplication.getShutdownHandlers().add(sampleSite::close);
     return Start.with(
         DemoApplication.class,
         Map.of(
+            "jeton.dns-server", resolver.address(),
             "server.address", "127.0.0.1",
             "jeton.clock", "demo",
             "jeton.smtp-url", "smtp://127.0.0.1:" + mailboxServer.port(),
@@ -78,12 +92,30 @@ public class DemoApplication {
 
   @Bean
   MailboxPages mailboxPages() {
-    return new MailboxPages(mailbox);
+    return new MailboxPages(mailbox, MANNERS);
+  }
+
+  @Bean
+  Resolver resolver() {
+    return resolver;
+  }
+
+  /** Into the folder that is watched, by a move, so that no half of it is ever read. */
+  private static void sendBack(Path folder, byte[] mail) {
+    try {
+      Files.createDirectories(folder);
+      Path written = Files.createTempFile(folder, "returned", ".part");
+      Files.write(written, mail);
+      Files.move(written, folder.resolve(written.getFileName() + ".eml"));
+    } catch (IOException unwritable) {
+      throw new UncheckedIOException(unwritable);
+    }
   }
 
   @EventListener(ApplicationReadyEvent.class)
   @Order(Ordered.LOWEST_PRECEDENCE)
-  void tell() {
+  void tell(ApplicationReadyEvent event) {
+    publish(event.getApplicationContext().getBean(Dkim.class));
     System.out.println("Sign in with " + OWNER + " and the password: " + PASSWORD);
     System.out.println(
         "The mailbox stand-in takes SMTP on port "
@@ -91,6 +123,17 @@ public class DemoApplication {
             + ", the sample site is at "
             + sampleSite.origin()
             + ". Ctrl+C stops everything.");
+  }
+
+  /** The sample business has put its records into its domain's DNS. */
+  private static void publish(Dkim dkim) {
+    dkim.key()
+        .ifPresent(
+            key -> {
+              resolver.says(key.name(), key.record());
+              resolver.says(key.domain(), "v=spf1 a:mailbox.example ~all");
+              resolver.says("_dmarc." + key.domain(), "v=DMARC1; p=none");
+            });
   }
 
   /** What the command line says. */

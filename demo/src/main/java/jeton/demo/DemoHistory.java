@@ -156,8 +156,21 @@ class DemoHistory implements ApplicationRunner {
     if (chance.nextInt(4) > 0) {
       laterBefore(now, confirmed.plus(Duration.ofMinutes(2)), () -> visitor.takeFile(email));
     }
+    for (int day = 3; day < 20; day += 3) {
+      reads(visitor, email, confirmed.plus(Duration.ofDays(day)), now);
+    }
     if (chance.nextInt(9) == 0) {
       laterBefore(now, confirmed.plus(Duration.ofHours(60)), () -> visitor.leave(email));
+    }
+  }
+
+  /** Two in three open what has come; a third of those click. */
+  private void reads(Visitor visitor, String email, Instant at, Instant now) {
+    if (chance.nextInt(3) > 0) {
+      laterBefore(now, at, () -> visitor.open(email));
+      if (chance.nextInt(3) == 0) {
+        laterBefore(now, at.plus(Duration.ofMinutes(1)), () -> visitor.click(email));
+      }
     }
   }
 

@@ -16,8 +16,10 @@ import jeton.core.display.Pages;
 import jeton.core.display.Season;
 import jeton.core.display.Shape;
 import jeton.core.display.Trigger;
+import jeton.core.followup.Goal;
 import jeton.core.followup.RunAgain;
-import jeton.core.followup.Wait;
+import jeton.core.followup.SequenceRules;
+import jeton.core.followup.Start;
 import jeton.core.form.Afterwards;
 import jeton.core.form.FieldDefinition;
 import jeton.core.form.FieldType;
@@ -35,17 +37,22 @@ import jeton.core.mail.EmailButton;
 import jeton.core.mail.EmailContent;
 import jeton.core.offer.OfferKind;
 import jeton.core.offer.OfferState;
+import jeton.core.people.TagChange;
 import jeton.core.signup.VisitorChecks;
 import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
+import jeton.server.business.SendingSettings;
+import jeton.server.business.VisitorPages;
 import jeton.server.files.StoredFiles;
+import jeton.server.followup.Sequence;
 import jeton.server.followup.SequenceDraft;
-import jeton.server.followup.SequenceDraft.StepDraft;
 import jeton.server.followup.Sequences;
 import jeton.server.form.Forms;
+import jeton.server.mail.Dkim;
 import jeton.server.offer.Offer;
 import jeton.server.offer.OfferSettings;
 import jeton.server.offer.Offers;
+import jeton.server.people.Tags;
 import org.springframework.stereotype.Component;
 
 /** The sample business and its first offer, made as its owner would. */
@@ -60,19 +67,22 @@ class QuireAndThread {
           "No glue, no press");
   static final String SLUG = "first-notebook-plan";
   private final Business business;
-  private final StoredFiles files;
+  private final Tools tools;
   private final Offers offers;
   private final Forms forms;
   private final Sequences sequences;
 
-  QuireAndThread(
-      Business business, StoredFiles files, Offers offers, Forms forms, Sequences sequences) {
+  QuireAndThread(Business business, Tools tools, Offers offers, Forms forms, Sequences sequences) {
     this.business = business;
-    this.files = files;
+    this.tools = tools;
     this.offers = offers;
     this.forms = forms;
     this.sequences = sequences;
   }
+
+  /** What else an owner has at hand. */
+  @Component
+  record Tools(StoredFiles files, Tags tags, Dkim dkim) {}
 
   void make() {
     business.save(
@@ -93,7 +103,10 @@ class QuireAndThread {
                     FieldType.SEVERAL_OF,
                     "What do you make?",
                     List.of("Notebooks", "Boxes", "Prints", "Something else"))),
-            VisitorChecks.USUAL));
+            VisitorChecks.USUAL,
+            SendingSettings.USUAL,
+            VisitorPages.USUAL));
+    List.of("plan asked", "opened the plan", WelcomeEmails.READER).forEach(tools.tags()::make);
     Offer offer = offers.make("First-notebook plan", OfferKind.DOWNLOAD);
     offers.addFile(offer.id(), "first-notebook-plan.pdf", new ByteArrayInputStream(PlanPdf.draw()));
     offers.save(
@@ -101,10 +114,32 @@ class QuireAndThread {
     forms.save(forms.hosted(offer.id()).id(), 1, form());
     forms.turn(forms.make(offer.id(), Shape.POP_UP, popUp()).id(), true);
     forms.turn(forms.make(offer.id(), Shape.IN_PAGE, footer()).id(), true);
+    Sequence welcome = sequences.ofOffer(offer.id());
     sequences.save(
-        offer.id(), 1, new SequenceDraft("Welcome to the bindery", List.of(didItHold(), papers())));
+        welcome.id(),
+        1,
+        new SequenceDraft(
+            "Welcome to the bindery", WelcomeEmails.welcome(picture("notebook.svg"))));
+    missedIt(offer.id());
+    tools.dkim().make();
+    tools.dkim().turn(true);
     offers.changeState(offer.id(), OfferState.LIVE);
     offers.make("Colour card for marbling", OfferKind.DOWNLOAD);
+  }
+
+  /** Starts by itself for whoever has not opened the plan in five days. */
+  private void missedIt(long offerId) {
+    Sequence missed = sequences.make("Did you miss it?");
+    SequenceRules rules =
+        new SequenceRules(
+            false,
+            new Goal(Goal.Kind.PASS_USED, ""),
+            new Start(Start.Kind.PASS_NOT_USED, Optional.of(offerId), "", 5, ""),
+            RunAgain.NEVER);
+    sequences.save(
+        missed.id(),
+        1,
+        new SequenceDraft(missed.name(), rules, List.of(WelcomeEmails.missedIt()), false));
   }
 
   private FormSettings form() {
@@ -228,48 +263,16 @@ class QuireAndThread {
             new EmailButton("Download the plan", EmailButton.Target.PASS, "")),
         new PageWords("Your first-notebook plan", "Print both pages on A4, at full size."),
         new PassLimits(Optional.of(30), Optional.of(5)),
-        RunAgain.NEVER);
-  }
-
-  private static StepDraft didItHold() {
-    return new StepDraft(
-        Optional.empty(),
-        true,
-        2,
-        Wait.Unit.DAYS,
-        new EmailContent(
-            "Did it hold, {{first_name}}{{^first_name}}bookbinder{{/first_name}}?",
-            "Two small fixes for most first bindings",
-            "<p>Hello {{first_name}},</p><p>two days ago you opened the plan. If your pages slip, the thread sits"
-                + " loose at the first hole: pull it along the fold, never across it.</p>"
-                + "<p>If the cover gapes, leave the book under a heavy one overnight.</p>",
-            new EmailButton(
-                "See the two fixes",
-                EmailButton.Target.LINK,
-                "https://quireandthread.example/fixes")));
-  }
-
-  private static StepDraft papers() {
-    return new StepDraft(
-        Optional.empty(),
-        true,
-        3,
-        Wait.Unit.DAYS,
-        new EmailContent(
-            "Papers and threads worth having",
-            "What we reach for ourselves",
-            "<p>Hello {{first_name}},</p><p>three papers and one thread do for nearly every small book:</p>"
-                + "<ul><li>a laid paper of 100 g for the pages</li><li>a cover card of 250 g</li>"
-                + "<li>waxed linen, 18/3</li></ul><p>All of it is on one shelf in the shop.</p>",
-            new EmailButton(
-                "Look at the shelf",
-                EmailButton.Target.LINK,
-                "https://quireandthread.example/papers")));
+        RunAgain.NEVER,
+        List.of(
+            new TagChange(TagChange.When.SIGN_UP, "plan asked", true),
+            new TagChange(TagChange.When.FIRST_USE, "plan asked", false),
+            new TagChange(TagChange.When.FIRST_USE, "opened the plan", true)));
   }
 
   private String picture(String name) {
     try (InputStream drawing = QuireAndThread.class.getResourceAsStream("/demo/" + name)) {
-      return files.keepPicture(name, drawing).hash();
+      return tools.files().keepPicture(name, drawing).hash();
     } catch (IOException missing) {
       throw new UncheckedIOException(missing);
     }

@@ -3,7 +3,8 @@ package jeton.demo;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.stream.Stream;
-import jeton.server.followup.Runs;
+import jeton.server.followup.RunMover;
+import jeton.server.followup.Starts;
 import jeton.server.mail.Dispatcher;
 import jeton.server.mail.Outbox;
 import org.springframework.stereotype.Component;
@@ -17,12 +18,14 @@ class TimeTravel {
   private static final int BATCH = 200;
   private final DemoClock clock;
   private final Outbox outbox;
-  private final Runs runs;
+  private final Starts starts;
+  private final RunMover runs;
   private final Dispatcher dispatcher;
 
-  TimeTravel(DemoClock clock, Outbox outbox, Runs runs, Dispatcher dispatcher) {
+  TimeTravel(DemoClock clock, Outbox outbox, Starts starts, RunMover runs, Dispatcher dispatcher) {
     this.clock = clock;
     this.outbox = outbox;
+    this.starts = starts;
     this.runs = runs;
     this.dispatcher = dispatcher;
   }
@@ -50,7 +53,7 @@ class TimeTravel {
   }
 
   private Optional<Instant> nextDue() {
-    return Stream.of(outbox.nextDue(), runs.nextDue())
+    return Stream.of(outbox.nextDue(), starts.nextDue(), runs.nextDue())
         .flatMap(Optional::stream)
         .min(Instant::compareTo);
   }
@@ -58,7 +61,7 @@ class TimeTravel {
   private void settle() {
     int moved;
     do {
-      moved = runs.moveDue(BATCH) + dispatcher.dispatchDue();
+      moved = starts.startDue(BATCH) + runs.moveDue(BATCH) + dispatcher.dispatchDue();
     } while (moved > 0);
   }
 }

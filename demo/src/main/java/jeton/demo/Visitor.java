@@ -25,6 +25,8 @@ final class Visitor {
   private static final Pattern SUBMISSION =
       Pattern.compile("name=\"submission_key\" value=\"([^\"]+)\"");
   private static final Pattern ACTION = Pattern.compile("action=\"(/p/forms/[^\"]+)\"");
+  private static final String BROWSER =
+      "Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 Chrome/140 Safari/537.36";
   private static final JsonMapper JSON = new JsonMapper();
   private final String base;
   private final Mailbox mailbox;
@@ -103,7 +105,11 @@ final class Visitor {
   }
 
   private Optional<String> newestLink(String email, String path) {
-    Pattern link = Pattern.compile(Pattern.quote(base + path) + "[A-Za-z0-9_-]+");
+    return newestLink(email, path, "[A-Za-z0-9_-]+");
+  }
+
+  private Optional<String> newestLink(String email, String path, String end) {
+    Pattern link = Pattern.compile(Pattern.quote(base + path) + end);
     List<ReceivedEmail> received = mailbox.to(email);
     return received.stream()
         .map(
@@ -116,8 +122,34 @@ final class Visitor {
         .findFirst();
   }
 
+  /** Reads the newest email in a mail program that shows pictures. */
+  void open(String email) {
+    newestLink(email, "/l/", "[A-Za-z0-9_-]+\\.gif").ifPresent(this::get);
+  }
+
+  /** Presses the first link of the newest email that has one. */
+  void click(String email) {
+    newestLink(email, "/l/", "[A-Za-z0-9_-]+(?!\\.gif)\\b").ifPresent(this::press);
+  }
+
+  /** Where links lead lies outside the demo, so nobody follows them there. */
+  private void press(String link) {
+    try {
+      HttpClient.newHttpClient()
+          .send(request(link).GET().build(), HttpResponse.BodyHandlers.discarding());
+    } catch (IOException broken) {
+      throw new UncheckedIOException(broken);
+    } catch (InterruptedException stopped) {
+      Thread.currentThread().interrupt();
+    }
+  }
+
+  private static HttpRequest.Builder request(String url) {
+    return HttpRequest.newBuilder(URI.create(url)).header("User-Agent", BROWSER);
+  }
+
   private String get(String url) {
-    return send(HttpRequest.newBuilder(URI.create(url)).GET().build());
+    return send(request(url).GET().build());
   }
 
   private void post(String url, Map<String, String> fields) {

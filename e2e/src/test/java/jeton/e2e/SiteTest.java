@@ -377,7 +377,9 @@ class SiteTest {
             b.logo(),
             b.whenUnknown(),
             b.fields(),
-            new VisitorChecks(human, b.checks().throwAway(), verifies)));
+            new VisitorChecks(human, b.checks().throwAway(), verifies),
+            b.sending(),
+            b.pages()));
   }
 
   @Test

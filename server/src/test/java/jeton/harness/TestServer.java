@@ -70,8 +70,7 @@ public final class TestServer {
     Function<String, Optional<MailboxServer.Refusal>> refuse =
         to -> Optional.ofNullable(refusals.get(to));
     mailServer =
-        MailboxServer.start(
-            mailbox, 0, refuse, new MailboxServer.Conduct(manners, sentBack::add));
+        MailboxServer.start(mailbox, 0, refuse, new MailboxServer.Conduct(manners, sentBack::add));
     resolver = Resolver.start();
     SpringApplication.getShutdownHandlers().add(database::close);
     SpringApplication spring = new SpringApplication(JetonServer.class, ClockThatStands.class);

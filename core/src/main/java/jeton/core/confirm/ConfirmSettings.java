@@ -42,8 +42,7 @@ public record ConfirmSettings(
 
   /** The same with another email. */
   public ConfirmSettings withEmail(EmailContent other) {
-    return new ConfirmSettings(
-        on, other, waiting, confirmed, daysGood, opensIncentive, pages);
+    return new ConfirmSettings(on, other, waiting, confirmed, daysGood, opensIncentive, pages);
   }
 
   /** Notes what keeps this from being saved. */

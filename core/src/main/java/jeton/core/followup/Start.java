@@ -20,8 +20,7 @@ import jeton.core.problem.Problems;
  */
 public record Start(Kind kind, Optional<Long> offerId, String tag, int days, String field) {
   /** Only sign-ups start it, or the owner by hand. */
-  public static final Start BY_SIGN_UP =
-      new Start(Kind.SIGN_UP, Optional.empty(), "", 0, "");
+  public static final Start BY_SIGN_UP = new Start(Kind.SIGN_UP, Optional.empty(), "", 0, "");
 
   private static final int MOST_DAYS = 3650;
 

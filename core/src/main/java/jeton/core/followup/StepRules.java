@@ -37,8 +37,7 @@ public record StepRules(
 
   /** A plain wait. */
   public static StepRules after(int amount, Wait.Unit unit) {
-    return new StepRules(
-        amount, unit, "", List.of(DayOfWeek.values()), "", "", Condition.ALWAYS);
+    return new StepRules(amount, unit, "", List.of(DayOfWeek.values()), "", "", Condition.ALWAYS);
   }
 
   /**

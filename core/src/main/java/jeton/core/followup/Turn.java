@@ -30,8 +30,7 @@ public record Turn(List<Plan.Due> skipped, Standing standing, Next next) {
   }
 
   /** Decides for somebody of whom this is known now. */
-  public static Turn of(
-      List<Step> steps, Standing from, Pace pace, Known known, Instant now) {
+  public static Turn of(List<Step> steps, Standing from, Pace pace, Known known, Instant now) {
     List<Plan.Due> skipped = new ArrayList<>();
     Standing standing = from;
     while (true) {

@@ -22,7 +22,8 @@ public enum AnswerClass {
   EMAIL_REFUSED(false);
 
   // Taken apart by class, subject and detail: 5.1.1 is an address that does not exist.
-  private static final Pattern ENHANCED = Pattern.compile("\\b([245])\\.(\\d{1,3})\\.(\\d{1,3})\\b");
+  private static final Pattern ENHANCED =
+      Pattern.compile("\\b([245])\\.(\\d{1,3})\\.(\\d{1,3})\\b");
   private static final int MAILBOX = 2;
 
   private final boolean triedAgain;

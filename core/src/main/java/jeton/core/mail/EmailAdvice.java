@@ -20,7 +20,7 @@ public final class EmailAdvice {
   private final EmailContent email;
   private final Map<String, String> whenUnknown;
   private final int bytes;
-  private final List<Line> lines = new ArrayList<>();
+  private final List<Advice> lines = new ArrayList<>();
 
   private EmailAdvice(EmailContent email, Map<String, String> whenUnknown, int bytes) {
     this.email = email;
@@ -35,7 +35,7 @@ public final class EmailAdvice {
    * @param field what it is about: subject, preview or blocks
    * @param message what and why, in one line
    */
-  public record Line(String code, String field, String message) {}
+  public record Advice(String code, String field, String message) {}
 
   /**
    * What could be better.
@@ -43,11 +43,11 @@ public final class EmailAdvice {
    * @param whenUnknown the business's words per fill-in name (F1)
    * @param bytes how large the HTML is
    */
-  public static List<Line> of(EmailContent email, Map<String, String> whenUnknown, int bytes) {
+  public static List<Advice> of(EmailContent email, Map<String, String> whenUnknown, int bytes) {
     return new EmailAdvice(email, whenUnknown, bytes).look();
   }
 
-  private List<Line> look() {
+  private List<Advice> look() {
     lookAtSubject();
     lookAtPreview();
     emptyFillIns(email)
@@ -56,7 +56,9 @@ public final class EmailAdvice {
                 add(
                     "empty_fill_in",
                     "blocks",
-                    "{{" + name + "}} leaves a hole where it is not known. Give it words for that."));
+                    "{{"
+                        + name
+                        + "}} leaves a hole where it is not known. Give it words for that."));
     when(
         email.links().size() > MANY_LINKS,
         "many_links",
@@ -156,6 +158,6 @@ public final class EmailAdvice {
   }
 
   private void add(String code, String field, String message) {
-    lines.add(new Line(code, field, message));
+    lines.add(new Advice(code, field, message));
   }
 }

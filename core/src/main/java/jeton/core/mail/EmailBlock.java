@@ -79,15 +79,7 @@ public record EmailBlock(
   /** An uploaded picture with words for those who do not see it. */
   public static EmailBlock picture(String picture, String alt, String href) {
     return new EmailBlock(
-        Kind.PICTURE,
-        "",
-        "",
-        EmailButton.Target.NONE,
-        href,
-        picture,
-        alt,
-        List.of(),
-        List.of());
+        Kind.PICTURE, "", "", EmailButton.Target.NONE, href, picture, alt, List.of(), List.of());
   }
 
   /** A link in words to the reader's pass. */

@@ -42,11 +42,7 @@ public final class EmailText {
 
   /** The words, a line for each paragraph, heading and item. */
   static List<String> lines(String html) {
-    return BREAK
-        .splitAsStream(html)
-        .map(EmailText::words)
-        .filter(line -> !line.isBlank())
-        .toList();
+    return BREAK.splitAsStream(html).map(EmailText::words).filter(line -> !line.isBlank()).toList();
   }
 
   private static String words(String html) {

@@ -26,7 +26,8 @@ final class AskLook {
     List<Facts.Asking> on = facts.forms().stream().filter(Facts.Asking::on).toList();
     when(
         on.isEmpty(),
-        Finding.worthALook("no_form_on", "Every form is off, so nobody can sign up.", Stop.ASK, "forms")
+        Finding.worthALook(
+                "no_form_on", "Every form is off, so nobody can sign up.", Stop.ASK, "forms")
             .curedBy("Turn the hosted page on"));
     for (Facts.Asking form : on) {
       Looks looks = form.settings().looks();
@@ -75,8 +76,7 @@ final class AskLook {
               "never_seen",
               name + " was never seen on a site. Is it in its place, and the snippet too?"));
     } else if (isLongAgo(form.seenAt().get())) {
-      findings.add(
-          finding(form, "not_seen_lately", name + " was not seen on a site for 7 days."));
+      findings.add(finding(form, "not_seen_lately", name + " was not seen on a site for 7 days."));
     }
   }
 

@@ -44,10 +44,12 @@ final class EmailLook {
       when(
           isBareFile(link),
           "bare_file",
-          what + " links to a bare file: " + link + ". A pass can have limits; that link has none.");
+          what
+              + " links to a bare file: "
+              + link
+              + ". A pass can have limits; that link has none.");
     }
-    for (String name :
-        EmailAdvice.emptyFillIns(email, facts.business().whenUnknown())) {
+    for (String name : EmailAdvice.emptyFillIns(email, facts.business().whenUnknown())) {
       findings.add(
           Finding.worthALook(
                   "empty_fill_in",

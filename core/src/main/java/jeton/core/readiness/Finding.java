@@ -12,12 +12,7 @@ import java.util.Optional;
  * @param fix a safe cure; empty when only the owner can cure it
  */
 public record Finding(
-    String code,
-    Severity severity,
-    String message,
-    Stop stop,
-    String control,
-    Optional<Fix> fix) {
+    String code, Severity severity, String message, Stop stop, String control, Optional<Fix> fix) {
 
   /** How bad it is. */
   public enum Severity {
@@ -59,7 +54,6 @@ public record Finding(
 
   /** The same with a safe cure that needs to know a name. */
   Finding curedBy(String words, String value) {
-    return new Finding(
-        code, severity, message, stop, control, Optional.of(new Fix(words, value)));
+    return new Finding(code, severity, message, stop, control, Optional.of(new Fix(words, value)));
   }
 }

@@ -80,8 +80,7 @@ final class HandOverLook {
       moments.add(timing.now());
     }
     Pace pace = new Pace(timing.zone(), timing.spacing(), Optional.empty());
-    for (Plan.Due due :
-        Plan.ahead(facts.followUp().timing(), Standing.start(timing.now()), pace)) {
+    for (Plan.Due due : Plan.ahead(facts.followUp().timing(), Standing.start(timing.now()), pace)) {
       if (facts.followUp().emailOf(due.step()).handsOver()) {
         moments.add(due.at());
       }

@@ -53,12 +53,7 @@ public record Moment(
 
   static Moment of(Kind kind, Instant at, long sequenceId) {
     return new Moment(
-        kind,
-        at,
-        Optional.of(sequenceId),
-        Optional.empty(),
-        Optional.empty(),
-        Optional.empty());
+        kind, at, Optional.of(sequenceId), Optional.empty(), Optional.empty(), Optional.empty());
   }
 
   static Moment of(Kind kind, Instant at, long sequenceId, Step step) {

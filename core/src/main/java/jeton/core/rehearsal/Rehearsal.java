@@ -20,8 +20,8 @@ import jeton.core.signup.SignUpDecision;
 
 /**
  * Takes a visitor through a configuration on a virtual clock, "sent" meaning "due" (T1). It decides
- * nothing itself: sign-ups by {@link SignUpDecision}, sends by {@link jeton.core.followup.Turn},
- * as the real thing does.
+ * nothing itself: sign-ups by {@link SignUpDecision}, sends by {@link jeton.core.followup.Turn}, as
+ * the real thing does.
  */
 public final class Rehearsal {
   // Ten years of daily emails; a sequence that starts itself again by a tag must end somewhere.
@@ -200,8 +200,7 @@ public final class Rehearsal {
         Optional.ofNullable(visitor.answers().get(start.field()))
             .flatMap(answer -> start.onDate(answer, zoneOf(sequence)))
             .filter(when -> when.isAfter(now) && looks.putIfAbsent(sequence.id(), when) == null)
-            .ifPresent(
-                when -> at(when, () -> start(sequence, sequence.rules().again(), when)));
+            .ifPresent(when -> at(when, () -> start(sequence, sequence.rules().again(), when)));
       }
     }
   }

@@ -86,8 +86,7 @@ final class RunsSoFar {
       lastSent = Optional.of(now);
       run.standing = run.standing.after(send.step(), now);
       Optional<Plan.Due> next = Plan.next(run.sequence.steps(), run.standing, pace(run));
-      next.ifPresentOrElse(
-          due -> run.due = due.at(), () -> end(run, RunEnd.STEPS_EXHAUSTED, now));
+      next.ifPresentOrElse(due -> run.due = due.at(), () -> end(run, RunEnd.STEPS_EXHAUSTED, now));
     } else {
       end(run, RunEnd.STEPS_EXHAUSTED, now);
     }
@@ -96,9 +95,7 @@ final class RunsSoFar {
   private Optional<Moment.Delay> delay(Run run, Step step) {
     Instant anchor = run.standing.anchor();
     return Moved.of(step.timing(), anchor, pace(run))
-        .map(
-            moved ->
-                new Moment.Delay(moved, Moved.unmoved(step.timing(), anchor, run.zone)));
+        .map(moved -> new Moment.Delay(moved, Moved.unmoved(step.timing(), anchor, run.zone)));
   }
 
   void endAll(RunEnd reason, Instant now) {

@@ -35,7 +35,11 @@ public record Setup(
    * @param paused whether it sends nothing (T14)
    */
   public record Sequence(
-      long id, String name, List<Step> steps, SequenceRules rules, boolean followsOffer,
+      long id,
+      String name,
+      List<Step> steps,
+      SequenceRules rules,
+      boolean followsOffer,
       boolean paused) {
     public Sequence {
       steps = List.copyOf(steps);

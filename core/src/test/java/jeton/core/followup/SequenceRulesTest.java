@@ -15,8 +15,7 @@ import org.junit.jupiter.api.Test;
 /** Rules of sequences and steps as owners write them. */
 class SequenceRulesTest {
   private static StepRules rules(String at, String from, String to, DayOfWeek... days) {
-    return new StepRules(
-        2, Wait.Unit.DAYS, at, List.of(days), from, to, Condition.ALWAYS);
+    return new StepRules(2, Wait.Unit.DAYS, at, List.of(days), from, to, Condition.ALWAYS);
   }
 
   private static List<String> problems(StepRules rules) {
@@ -63,8 +62,7 @@ class SequenceRulesTest {
   void aDateInAField_startsOnThatDay_orDaysFromIt() {
     Start start = new Start(Start.Kind.DATE_FIELD, Optional.empty(), "", -7, "wedding");
     ZoneId dublin = ZoneId.of("Europe/Dublin");
-    assertThat(start.onDate("2026-07-10", dublin))
-        .contains(Instant.parse("2026-07-02T23:00:00Z"));
+    assertThat(start.onDate("2026-07-10", dublin)).contains(Instant.parse("2026-07-02T23:00:00Z"));
     assertThat(start.onDate("next spring", dublin)).isEmpty();
   }
 

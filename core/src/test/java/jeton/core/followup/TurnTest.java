@@ -28,8 +28,7 @@ class TurnTest {
   void nothingIsDue_beforeItsMoment() {
     Step a = step(1, 2, new Condition(Condition.Kind.PASS_USED, ""));
     Turn turn = turn(List.of(a), Known.NOTHING, Duration.ofHours(2).minusMillis(1));
-    assertThat(turn.next())
-        .isEqualTo(new Turn.Next.Wait(a, START.plus(Duration.ofHours(2))));
+    assertThat(turn.next()).isEqualTo(new Turn.Next.Wait(a, START.plus(Duration.ofHours(2))));
     assertThat(turn.skipped()).as("judged at the due moment, not before").isEmpty();
   }
 
@@ -38,10 +37,8 @@ class TurnTest {
     Step a = step(1, 2, new Condition(Condition.Kind.PASS_USED, ""));
     Step b = step(2, 3, Condition.ALWAYS);
     Turn turn = turn(List.of(a, b), Known.NOTHING, Duration.ofHours(4));
-    assertThat(turn.skipped())
-        .containsExactly(new Plan.Due(a, START.plus(Duration.ofHours(2))));
-    assertThat(turn.next())
-        .isEqualTo(new Turn.Next.Wait(b, START.plus(Duration.ofHours(5))));
+    assertThat(turn.skipped()).containsExactly(new Plan.Due(a, START.plus(Duration.ofHours(2))));
+    assertThat(turn.next()).isEqualTo(new Turn.Next.Wait(b, START.plus(Duration.ofHours(5))));
     assertThat(turn.standing().progress().handled()).containsExactly(1L);
   }
 

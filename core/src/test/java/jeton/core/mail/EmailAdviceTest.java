@@ -13,7 +13,7 @@ class EmailAdviceTest {
   private static final Map<String, String> WORDS = Map.of("first_name", "there");
 
   private static List<String> codes(EmailContent email, Map<String, String> words, int bytes) {
-    return EmailAdvice.of(email, words, bytes).stream().map(EmailAdvice.Line::code).toList();
+    return EmailAdvice.of(email, words, bytes).stream().map(EmailAdvice.Advice::code).toList();
   }
 
   private static EmailContent email(String subject, String preview, EmailBlock... blocks) {
@@ -61,13 +61,10 @@ class EmailAdviceTest {
     assertThat(codes(email("Hello there", "hello there"), WORDS, 0))
         .containsExactly("repeated_preview");
     assertThat(codes(email("s", "p"), WORDS, 100_001)).containsExactly("heavy");
-    EmailBlock link =
-        EmailBlock.text("<p><a href=\"https://q.example\">x</a></p>");
+    EmailBlock link = EmailBlock.text("<p><a href=\"https://q.example\">x</a></p>");
     assertThat(
             codes(
-                email("s", "p", Collections.nCopies(9, link).toArray(EmailBlock[]::new)),
-                WORDS,
-                0))
+                email("s", "p", Collections.nCopies(9, link).toArray(EmailBlock[]::new)), WORDS, 0))
         .containsExactly("many_links");
     assertThat(codes(email("s", "p", EmailBlock.picture("abc", " ", "")), WORDS, 0))
         .containsExactly("picture_without_words");
@@ -92,7 +89,8 @@ class EmailAdviceTest {
                 "<h2>Two fixes for slipping pages</h2><p>Hello {{first_name}},</p>"
                     + "<p>two days ago you printed the plan. Did it hold?</p>"),
             EmailBlock.button(
-                new EmailButton("See the two fixes", EmailButton.Target.LINK, "https://q.example")));
+                new EmailButton(
+                    "See the two fixes", EmailButton.Target.LINK, "https://q.example")));
     assertThat(SubjectIdeas.of(email))
         .containsExactly(
             "Two fixes for slipping pages",

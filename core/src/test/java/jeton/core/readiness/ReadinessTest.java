@@ -82,13 +82,7 @@ class ReadinessTest {
             forms(),
             new ConfirmSettings(confirmation, confirmEmail, WORDS, WORDS, 7, opens),
             new HandOverSettings(
-                onTheSpot,
-                byEmail,
-                delivery,
-                WORDS,
-                PassLimits.NONE,
-                RunAgain.NEVER,
-                tagChanges),
+                onTheSpot, byEmail, delivery, WORDS, PassLimits.NONE, RunAgain.NEVER, tagChanges),
             new Facts.FollowUp(steps, rules, paused),
             Set.of("reader"),
             new Facts.Timing(NOW, ZoneId.of("Europe/Dublin"), Duration.ZERO)));
@@ -293,8 +287,7 @@ class ReadinessTest {
   void buttonsWithoutTarget_andBareFiles_areFound() {
     EmailContent noTarget =
         PLAIN.withBlocks(
-            List.of(
-                EmailBlock.button(new EmailButton("Look", EmailButton.Target.NONE, ""))));
+            List.of(EmailBlock.button(new EmailButton("Look", EmailButton.Target.NONE, ""))));
     step(true, 90, noTarget);
     step(true, 90, linking("https://quireandthread.example/g/abc"));
     step(true, 90, linking("https://shop.example/plan.PDF?v=2"));
@@ -310,10 +303,7 @@ class ReadinessTest {
             new TagChange(TagChange.When.FIRST_USE, "buyer", true));
     rules =
         new SequenceRules(
-            false,
-            new Goal(Goal.Kind.TAG_GAINED, "customer"),
-            Start.BY_SIGN_UP,
-            RunAgain.NEVER);
+            false, new Goal(Goal.Kind.TAG_GAINED, "customer"), Start.BY_SIGN_UP, RunAgain.NEVER);
     StepTiming later = StepTiming.after(new Wait(2, Wait.Unit.DAYS));
     stepWith(later, new Condition(Condition.Kind.LACKS_TAG, "guest"), PLAIN);
     stepWith(later, new Condition(Condition.Kind.HAS_TAG, " READER "), PLAIN);

@@ -177,17 +177,13 @@ class RehearsalTest {
         step(5, 1),
         step(6, 1));
     usesAfter = Optional.of(Duration.ofHours(30));
-    assertThat(story())
-        .endsWith("33 SEQUENCE_EMAIL 5", "39 PASS_USED", "39 RUN_ENDS GOAL_REACHED");
+    assertThat(story()).endsWith("33 SEQUENCE_EMAIL 5", "39 PASS_USED", "39 RUN_ENDS GOAL_REACHED");
   }
 
   @Test
   void aPassNotUsedInTime_startsItsSequence() {
     other(
-        2,
-        new Start(Start.Kind.PASS_NOT_USED, Optional.of(7L), "", 3, ""),
-        Goal.NONE,
-        step(5, 0));
+        2, new Start(Start.Kind.PASS_NOT_USED, Optional.of(7L), "", 3, ""), Goal.NONE, step(5, 0));
     assertThat(story()).contains("81 SEQUENCE_EMAIL 5");
     usesAfter = Optional.of(Duration.ofDays(2));
     assertThat(story()).noneMatch(line -> line.contains("SEQUENCE_EMAIL"));
@@ -196,12 +192,12 @@ class RehearsalTest {
   @Test
   void aDateInAField_startsOnItsDay() {
     other(
-        2, new Start(Start.Kind.DATE_FIELD, Optional.empty(), "", -14, "wedding"), Goal.NONE,
+        2,
+        new Start(Start.Kind.DATE_FIELD, Optional.empty(), "", -14, "wedding"),
+        Goal.NONE,
         step(5, 0));
     assertThat(
-            moments().stream()
-                .filter(m -> m.kind() == Moment.Kind.SEQUENCE_EMAIL)
-                .map(Moment::at))
+            moments().stream().filter(m -> m.kind() == Moment.Kind.SEQUENCE_EMAIL).map(Moment::at))
         .containsExactly(Instant.parse("2026-12-10T00:00:00Z"));
   }
 

@@ -65,11 +65,7 @@ public class Bounces {
       case DELAY ->
           history.note(
               History.Event.of(
-                  clock.instant(),
-                  History.Kind.BOUNCED,
-                  person.id(),
-                  offerId,
-                  returned.said()));
+                  clock.instant(), History.Kind.BOUNCED, person.id(), offerId, returned.said()));
       case DELIVERED, UNKNOWN -> {}
     }
   }

@@ -93,8 +93,7 @@ final class ReportReader {
 
   private static Returned.Kind kind(String action, String status) {
     return switch (action) {
-      case "failed" ->
-          status.startsWith("4.") ? Returned.Kind.DELAY : Returned.Kind.BOUNCE;
+      case "failed" -> status.startsWith("4.") ? Returned.Kind.DELAY : Returned.Kind.BOUNCE;
       case "delayed" -> Returned.Kind.DELAY;
       case "delivered", "relayed", "expanded" -> Returned.Kind.DELIVERED;
       default -> Returned.Kind.UNKNOWN;

@@ -26,8 +26,7 @@ class ConfirmPage {
   private final ConfirmWords words;
   private final Clock clock;
 
-  ConfirmPage(
-      Confirmations confirmations, Offers offers, ConfirmWords words, Clock clock) {
+  ConfirmPage(Confirmations confirmations, Offers offers, ConfirmWords words, Clock clock) {
     this.confirmations = confirmations;
     this.offers = offers;
     this.words = words;

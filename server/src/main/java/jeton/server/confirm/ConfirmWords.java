@@ -27,8 +27,7 @@ public class ConfirmWords {
   /** Confirmed; with the files where confirming opens the incentive (S8). */
   public ResponseEntity<String> confirmed(Offer offer, String pass) {
     Map<String, Object> model =
-        Page.words(
-            business.now().settings(), looks(offer), offer.settings().confirm().confirmed());
+        Page.words(business.now().settings(), looks(offer), offer.settings().confirm().confirmed());
     if (offer.settings().confirm().opensIncentive()) {
       model.put("files", FileList.of(offer, pass));
     }
@@ -64,8 +63,7 @@ public class ConfirmWords {
 
   ResponseEntity<String> waiting(Offer offer) {
     Map<String, Object> model =
-        Page.words(
-            business.now().settings(), looks(offer), offer.settings().confirm().waiting());
+        Page.words(business.now().settings(), looks(offer), offer.settings().confirm().waiting());
     model.put("steps", steps(offer));
     model.put("hasSteps", !steps(offer).isEmpty());
     return pages.answer(HttpStatus.OK, "words", model);
@@ -88,7 +86,8 @@ public class ConfirmWords {
     boolean shown =
         offer.settings().confirm().on() && offer.settings().confirm().pages().showsSteps();
     return shown
-        ? List.of("Open your mailbox", "Look for “" + subject(offer) + "”", "Press the button in it")
+        ? List.of(
+            "Open your mailbox", "Look for “" + subject(offer) + "”", "Press the button in it")
         : List.of();
   }
 
@@ -98,7 +97,8 @@ public class ConfirmWords {
         .confirm()
         .email()
         .subject()
-        .replaceAll("\\{\\{offer_name}}", java.util.regex.Matcher.quoteReplacement(offer.settings().name()))
+        .replaceAll(
+            "\\{\\{offer_name}}", java.util.regex.Matcher.quoteReplacement(offer.settings().name()))
         .replaceAll("\\{\\{[^}]*}}", "…");
   }
 

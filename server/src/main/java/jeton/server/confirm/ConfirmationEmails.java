@@ -42,8 +42,7 @@ class ConfirmationEmails implements EmailSource {
     batch.forEach(
         c ->
             contents.put(
-                c.outboxId(),
-                offers.remembered(c.email().ofOffer()).settings().confirm().email()));
+                c.outboxId(), offers.remembered(c.email().ofOffer()).settings().confirm().email()));
     return contents;
   }
 

@@ -20,8 +20,7 @@ public class Joining {
   private final People people;
   private final TransactionOperations tx;
 
-  Joining(
-      Sequences sequences, Runs runs, RunStore store, People people, TransactionOperations tx) {
+  Joining(Sequences sequences, Runs runs, RunStore store, People people, TransactionOperations tx) {
     this.sequences = sequences;
     this.runs = runs;
     this.store = store;
@@ -62,8 +61,7 @@ public class Joining {
     List<Person> page = page(who, below);
     while (!page.isEmpty()) {
       List<Person> now = page;
-      tx.executeWithoutResult(
-          status -> now.forEach(p -> one(sequence, p, again, starts, counts)));
+      tx.executeWithoutResult(status -> now.forEach(p -> one(sequence, p, again, starts, counts)));
       below = page.get(page.size() - 1).id();
       page = page(who, below);
     }

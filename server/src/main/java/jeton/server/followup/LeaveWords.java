@@ -45,8 +45,6 @@ public class LeaveWords {
 
   private Map<String, Object> model(PageWords words) {
     return Page.words(
-        business.now().settings(),
-        Page.looks(business.now().settings().pages().colours()),
-        words);
+        business.now().settings(), Page.looks(business.now().settings().pages().colours()), words);
   }
 }

@@ -114,8 +114,7 @@ class ProgressStore {
   }
 
   /** A start that lies ahead. */
-  record Ahead(
-      long id, long sequenceId, long personId, Optional<Long> offerId, Instant dueAt) {}
+  record Ahead(long id, long sequenceId, long personId, Optional<Long> offerId, Instant dueAt) {}
 
   /** Runs of a sequence that wait for a moment, by id, a page at a time. */
   List<RunStore.Run> waiting(long sequenceId, long after, int most) {

@@ -18,7 +18,9 @@ import jeton.core.followup.Standing;
 import jeton.core.followup.Step;
 import org.springframework.stereotype.Component;
 
-/** What an edit does to people on their way: counted before it is saved, done when it is (T9-T11). */
+/**
+ * What an edit does to people on their way: counted before it is saved, done when it is (T9-T11).
+ */
 @Component
 public class Retiming {
   private static final int PAGE = 1000;
@@ -30,8 +32,7 @@ public class Retiming {
   private final Pacing pacing;
   private final Clock clock;
 
-  Retiming(
-      RunStore runs, ProgressStore progress, RunFactStore facts, Pacing pacing, Clock clock) {
+  Retiming(RunStore runs, ProgressStore progress, RunFactStore facts, Pacing pacing, Clock clock) {
     this.runs = runs;
     this.progress = progress;
     this.facts = facts;
@@ -64,8 +65,7 @@ public class Retiming {
   /** What a run would wait for. */
   private record Change(RunStore.Run run, Optional<Plan.Due> next) {
     boolean differs() {
-      return next.isPresent()
-          && !next.get().at().equals(run.nextDueAt().orElse(null));
+      return next.isPresent() && !next.get().at().equals(run.nextDueAt().orElse(null));
     }
   }
 
@@ -151,10 +151,8 @@ public class Retiming {
     for (RunStore.Run run : page) {
       Standing standing =
           new Standing(
-              new Progress(run.lastRank(), handled.getOrDefault(run.id(), Set.of())),
-              run.anchor());
-      Pace pace =
-          pacing.of(wanted, run.zone(), Optional.ofNullable(lastSent.get(run.personId())));
+              new Progress(run.lastRank(), handled.getOrDefault(run.id(), Set.of())), run.anchor());
+      Pace pace = pacing.of(wanted, run.zone(), Optional.ofNullable(lastSent.get(run.personId())));
       changes.add(new Change(run, Plan.next(wanted.timing(), standing, pace)));
     }
     return changes;

@@ -30,8 +30,7 @@ public class RunMover {
   private final Runs.Ground ground;
   private final Clock clock;
 
-  RunMover(
-      RunStore runs, SequenceStore sequences, Runs ended, Runs.Ground ground, Clock clock) {
+  RunMover(RunStore runs, SequenceStore sequences, Runs ended, Runs.Ground ground, Clock clock) {
     this.runs = runs;
     this.sequences = sequences;
     this.ended = ended;
@@ -110,8 +109,7 @@ public class RunMover {
     turn.skipped().forEach(skipped -> skip(run, sequence, skipped, work));
     if (turn.next() instanceof Turn.Next.Wait wait) {
       work.waiting.add(
-          new RunStore.Waiting(
-              run.id(), turn.standing().anchor(), wait.step().id(), wait.until()));
+          new RunStore.Waiting(run.id(), turn.standing().anchor(), wait.step().id(), wait.until()));
     } else if (turn.next() instanceof Turn.Next.Send send) {
       long stepId = send.step().id();
       work.handled.add(new RunStore.Handled(run.id(), stepId, send.step().rank(), false));

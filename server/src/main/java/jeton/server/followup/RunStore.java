@@ -133,7 +133,11 @@ class RunStore {
   }
 
   long add(
-      Sequence sequence, long personId, Optional<Long> offerId, Instant now, Optional<Waiting> first) {
+      Sequence sequence,
+      long personId,
+      Optional<Long> offerId,
+      Instant now,
+      Optional<Waiting> first) {
     GeneratedKeyHolder id = new GeneratedKeyHolder();
     Optional<Instant> due = first.map(Waiting::dueAt);
     db.sql(ADD)

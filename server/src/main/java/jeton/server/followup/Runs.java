@@ -42,8 +42,7 @@ public class Runs implements DeliveryListener {
 
   /** What runs stand on. */
   @org.springframework.stereotype.Component
-  record Ground(
-      Outbox outbox, History history, Pacing pacing, Tags tags, RunFactStore facts) {}
+  record Ground(Outbox outbox, History history, Pacing pacing, Tags tags, RunFactStore facts) {}
 
   /**
    * Starts a sequence for somebody on the list, if it is to run (again) for them.
@@ -57,8 +56,11 @@ public class Runs implements DeliveryListener {
       return false;
     }
     Map<Long, Instant> lastSent =
-        ground.pacing().spacing().isZero() ? Map.of() : ground.facts().lastSent(List.of(person.id()));
-    Pace pace = ground.pacing().of(sequence, person.zone(), Optional.ofNullable(lastSent.get(person.id())));
+        ground.pacing().spacing().isZero()
+            ? Map.of()
+            : ground.facts().lastSent(List.of(person.id()));
+    Pace pace =
+        ground.pacing().of(sequence, person.zone(), Optional.ofNullable(lastSent.get(person.id())));
     Optional<Plan.Due> first = Plan.next(sequence.timing(), Standing.start(now), pace);
     long runId =
         runs.add(
@@ -90,8 +92,7 @@ public class Runs implements DeliveryListener {
   }
 
   /** Ends those of a person's runs that a goal says to (T12). */
-  void endReached(
-      long personId, java.util.function.Predicate<Sequence> reached, RunEnd reason) {
+  void endReached(long personId, java.util.function.Predicate<Sequence> reached, RunEnd reason) {
     List<RunStore.Run> going = runs.goingOf(personId);
     if (going.isEmpty()) {
       return;
@@ -154,7 +155,8 @@ public class Runs implements DeliveryListener {
     }
     Map<Long, Sequence> known =
         sequences.byIds(going.stream().map(RunStore.Run::sequenceId).collect(Collectors.toSet()));
-    Map<Long, Set<Long>> handled = ground.facts().handled(going.stream().map(RunStore.Run::id).toList());
+    Map<Long, Set<Long>> handled =
+        ground.facts().handled(going.stream().map(RunStore.Run::id).toList());
     List<RunStore.Waiting> waiting = new ArrayList<>();
     for (RunStore.Run run : going) {
       if (run.personState() != PersonState.ON_THE_LIST) {
@@ -162,16 +164,14 @@ public class Runs implements DeliveryListener {
         continue;
       }
       Sequence sequence = known.get(run.sequenceId());
-      Progress progress =
-          new Progress(run.lastRank(), handled.getOrDefault(run.id(), Set.of()));
+      Progress progress = new Progress(run.lastRank(), handled.getOrDefault(run.id(), Set.of()));
       Optional<Plan.Due> next =
           Plan.next(
               sequence.timing(),
               new Standing(progress, anchor),
               ground.pacing().of(sequence, run.zone(), Optional.of(anchor)));
       next.ifPresentOrElse(
-          due ->
-              waiting.add(new RunStore.Waiting(run.id(), anchor, due.step().id(), due.at())),
+          due -> waiting.add(new RunStore.Waiting(run.id(), anchor, due.step().id(), due.at())),
           () -> end(run, RunEnd.STEPS_EXHAUSTED, anchor));
     }
     runs.waitFor(waiting);
@@ -183,11 +183,7 @@ public class Runs implements DeliveryListener {
           .history()
           .note(
               History.Event.of(
-                  now,
-                  History.Kind.FOLLOW_UP_ENDED,
-                  run.personId(),
-                  run.offerId(),
-                  reason.name()));
+                  now, History.Kind.FOLLOW_UP_ENDED, run.personId(), run.offerId(), reason.name()));
     }
   }
 

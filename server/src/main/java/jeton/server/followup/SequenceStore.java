@@ -78,8 +78,7 @@ class SequenceStore {
        WHERE t.id IN (:ids) AND t.ready AND t.deleted_at IS NULL
       """;
 
-  private static final String OFFERS =
-      "SELECT id FROM offer WHERE sequence_id = :id ORDER BY id";
+  private static final String OFFERS = "SELECT id FROM offer WHERE sequence_id = :id ORDER BY id";
 
   private static final String USES =
       """
@@ -104,8 +103,7 @@ class SequenceStore {
   }
 
   boolean follows(long offerId, long sequenceId) {
-    return 1
-        == db.sql(FOLLOWS).param("offerId", offerId).param("sequenceId", sequenceId).update();
+    return 1 == db.sql(FOLLOWS).param("offerId", offerId).param("sequenceId", sequenceId).update();
   }
 
   Optional<Sequence> ofOffer(long offerId) {
@@ -236,8 +234,7 @@ class SequenceStore {
   }
 
   private static Sequence with(Sequence s, List<Sequence.Email> steps) {
-    return new Sequence(
-        s.id(), s.homeOffer(), s.name(), s.version(), s.rules(), s.paused(), steps);
+    return new Sequence(s.id(), s.homeOffer(), s.name(), s.version(), s.rules(), s.paused(), steps);
   }
 
   private Sequence bare(ResultSet row, int n) throws SQLException {

@@ -32,8 +32,7 @@ public class Sequences {
   private final Place place;
   private final Clock clock;
 
-  Sequences(
-      SequenceStore store, RunStore runs, Retiming retiming, Place place, Clock clock) {
+  Sequences(SequenceStore store, RunStore runs, Retiming retiming, Place place, Clock clock) {
     this.store = store;
     this.runs = runs;
     this.retiming = retiming;

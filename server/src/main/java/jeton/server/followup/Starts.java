@@ -29,8 +29,7 @@ public class Starts {
   private final Clock clock;
   private volatile Optional<List<Sequence>> known = Optional.empty();
 
-  Starts(
-      SequenceStore sequences, ProgressStore progress, Runs runs, Crowd crowd, Clock clock) {
+  Starts(SequenceStore sequences, ProgressStore progress, Runs runs, Crowd crowd, Clock clock) {
     this.sequences = sequences;
     this.progress = progress;
     this.runs = runs;

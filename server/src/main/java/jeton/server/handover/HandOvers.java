@@ -5,8 +5,8 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import jeton.core.handover.HandOverSettings;
-import jeton.core.signup.SignUpDecision;
 import jeton.core.people.TagChange;
+import jeton.core.signup.SignUpDecision;
 import jeton.server.followup.Starts;
 import jeton.server.followup.Tagging;
 import jeton.server.history.History;
@@ -94,8 +94,7 @@ public class HandOvers implements DeliveryListener {
   /** A pass was used for the first time, in the caller's transaction (P4). */
   public void used(Offer offer, long personId) {
     starts.passUsed(offer.id(), personId);
-    tagging.at(
-        TagChange.When.FIRST_USE, offer.settings().handOver().tags(), personId, offer.id());
+    tagging.at(TagChange.When.FIRST_USE, offer.settings().handOver().tags(), personId, offer.id());
   }
 
   /** Another link to the newest pass of somebody who has one. */

@@ -36,8 +36,7 @@ public class PassWords {
   /** It has run out, or been used up; a fresh link is offered. */
   public ResponseEntity<String> over(String fresh, boolean spent) {
     PageWords expired = business.now().settings().pages().linkExpired();
-    PageWords words =
-        spent ? new PageWords("This link has been used up", expired.text()) : expired;
+    PageWords words = spent ? new PageWords("This link has been used up", expired.text()) : expired;
     Map<String, Object> model = model(words);
     model.put("action", List.of(Map.of("to", fresh, "words", "Send me a fresh link")));
     return pages.answer(HttpStatus.GONE, "words", model);
@@ -60,8 +59,6 @@ public class PassWords {
 
   private Map<String, Object> model(PageWords words) {
     return Page.words(
-        business.now().settings(),
-        Page.looks(business.now().settings().pages().colours()),
-        words);
+        business.now().settings(), Page.looks(business.now().settings().pages().colours()), words);
   }
 }

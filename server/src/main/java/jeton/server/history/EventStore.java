@@ -50,7 +50,8 @@ class EventStore {
   }
 
   void addAll(List<History.Event> events) {
-    batch.batchUpdate(ADD, events.stream().map(EventStore::params).toArray(SqlParameterSource[]::new));
+    batch.batchUpdate(
+        ADD, events.stream().map(EventStore::params).toArray(SqlParameterSource[]::new));
   }
 
   private static SqlParameterSource params(History.Event event) {

@@ -19,8 +19,29 @@ import org.jsoup.nodes.TextNode;
  */
 final class EmailImport {
   private static final Set<String> WRITING =
-      Set.of("p", "h1", "h2", "h3", "h4", "h5", "h6", "ul", "ol", "blockquote", "pre", "a", "strong",
-          "b", "em", "i", "span", "br", "font", "u", "small", "code");
+      Set.of(
+          "p",
+          "h1",
+          "h2",
+          "h3",
+          "h4",
+          "h5",
+          "h6",
+          "ul",
+          "ol",
+          "blockquote",
+          "pre",
+          "a",
+          "strong",
+          "b",
+          "em",
+          "i",
+          "span",
+          "br",
+          "font",
+          "u",
+          "small",
+          "code");
   private static final int MOST_SUBJECT = 200;
 
   private final List<EmailBlock> blocks = new ArrayList<>();
@@ -40,7 +61,8 @@ final class EmailImport {
     Document document = Jsoup.parse(html);
     String subject = document.title().strip();
     document
-        .select("script, style, head, iframe, object, embed, form, svg, noscript, template, [hidden]")
+        .select(
+            "script, style, head, iframe, object, embed, form, svg, noscript, template, [hidden]")
         .remove();
     document.select("[style~=(?i)display\\s*:\\s*none]").remove();
     EmailImport made = new EmailImport();

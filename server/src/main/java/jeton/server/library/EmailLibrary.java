@@ -29,8 +29,8 @@ public class EmailLibrary {
    *
    * @param emailId of one that sequences can share; empty for an offer's own
    */
-  public record Line(
-      OutgoingEmail.Kind kind, Optional<Long> emailId, EmailContent content, List<Use> uses) {}
+  public record LibraryEmail(
+      OutgoingEmail.Kind kind, Optional<Long> emailId, EmailContent content, List<EmailUse> uses) {}
 
   /**
    * Where it is used.
@@ -38,7 +38,7 @@ public class EmailLibrary {
    * @param name of the offer or sequence
    * @param ready whether it goes out there
    */
-  public record Use(
+  public record EmailUse(
       Optional<Long> offerId,
       Optional<Long> sequenceId,
       Optional<Long> stepId,
@@ -46,8 +46,8 @@ public class EmailLibrary {
       boolean ready) {}
 
   /** Confirmations and deliveries by offer, then the emails of sequences. */
-  public List<Line> all() {
-    List<Line> lines = new ArrayList<>();
+  public List<LibraryEmail> all() {
+    List<LibraryEmail> lines = new ArrayList<>();
     for (Offer offer : offers.all()) {
       lines.add(
           ofOffer(
@@ -62,12 +62,12 @@ public class EmailLibrary {
               offer.settings().handOver().email(),
               offer.settings().handOver().byEmail()));
     }
-    Map<Long, Line> shared = new TreeMap<>();
+    Map<Long, LibraryEmail> shared = new TreeMap<>();
     for (Sequence sequence : sequences.all()) {
       Optional<Long> offerId = sequences.offers(sequence.id()).stream().findFirst();
       for (Sequence.Email email : sequence.steps()) {
-        Use use =
-            new Use(
+        EmailUse use =
+            new EmailUse(
                 offerId,
                 Optional.of(sequence.id()),
                 Optional.of(email.step().id()),
@@ -77,7 +77,7 @@ public class EmailLibrary {
             .computeIfAbsent(
                 email.emailId(),
                 id ->
-                    new Line(
+                    new LibraryEmail(
                         OutgoingEmail.Kind.FOLLOW_UP,
                         Optional.of(id),
                         email.content(),
@@ -90,14 +90,14 @@ public class EmailLibrary {
     return lines;
   }
 
-  private static Line ofOffer(
+  private static LibraryEmail ofOffer(
       Offer offer, OutgoingEmail.Kind kind, EmailContent content, boolean ready) {
-    return new Line(
+    return new LibraryEmail(
         kind,
         Optional.empty(),
         content,
         List.of(
-            new Use(
+            new EmailUse(
                 Optional.of(offer.id()),
                 Optional.empty(),
                 Optional.empty(),

@@ -41,22 +41,22 @@ class LibraryApi {
   record EmailToExport(OutgoingEmail.Kind kind, EmailContent content) {}
 
   @GetMapping
-  List<EmailLibrary.Line> all() {
+  List<EmailLibrary.LibraryEmail> all() {
     return library.all();
   }
 
   @GetMapping("/layouts")
-  List<Emails.Layout> layouts() {
+  List<Emails.EmailLayout> layouts() {
     return emails.layouts();
   }
 
   @PostMapping("/layouts")
-  List<Emails.Layout> addLayout(@RequestBody LayoutMade layout) {
+  List<Emails.EmailLayout> addLayout(@RequestBody LayoutMade layout) {
     return emails.addLayout(layout.name(), layout.content());
   }
 
   @DeleteMapping("/layouts/{id}")
-  List<Emails.Layout> deleteLayout(@PathVariable long id) {
+  List<Emails.EmailLayout> deleteLayout(@PathVariable long id) {
     return emails.deleteLayout(id);
   }
 

@@ -139,13 +139,10 @@ class Batches {
       EmailWriter.Ready version =
           versions
               .computeIfAbsent(written.content(), content -> new HashMap<>())
-              .computeIfAbsent(
-                  written.email().offerId(), offerId -> version(written, offerId));
+              .computeIfAbsent(written.email().offerId(), offerId -> version(written, offerId));
       jobs.add(
           new Job(
-              byId.get(written.outboxId()),
-              version,
-              links.getOrDefault(written.outboxId(), "")));
+              byId.get(written.outboxId()), version, links.getOrDefault(written.outboxId(), "")));
     }
     return jobs;
   }
@@ -197,8 +194,7 @@ class Batches {
 
   private void release(String claim, Collection<Long> ids, Duration later) {
     if (!ids.isEmpty()) {
-      tx.executeWithoutResult(
-          status -> store.release(claim, ids, clock.instant().plus(later)));
+      tx.executeWithoutResult(status -> store.release(claim, ids, clock.instant().plus(later)));
     }
   }
 
@@ -208,8 +204,7 @@ class Batches {
     String leaveLink =
         desk.publicUrl().of("/u/" + desk.tokens().sign("leave", row.email().personId(), row.id()));
     EmailWriter.Reader reader =
-        new EmailWriter.Reader(
-            row.firstName(), row.to(), row.offerName(), job.link(), leaveLink);
+        new EmailWriter.Reader(row.firstName(), row.to(), row.offerName(), job.link(), leaveLink);
     WrittenEmail written =
         row.untracked() || kind == OutgoingEmail.Kind.CONFIRMATION
             ? job.version().write(reader)
@@ -222,8 +217,7 @@ class Batches {
             clock.instant());
     try {
       MimeMessage message =
-          desk.dkim()
-              .signed(Composer.compose(written, envelope, desk.business().now().settings()));
+          desk.dkim().signed(Composer.compose(written, envelope, desk.business().now().settings()));
       return new Result(row, transport.send(message), written.subject());
     } catch (IllegalStateException unusable) {
       return new Result(

@@ -53,17 +53,19 @@ public class Dkim {
    *
    * @param record what its DNS record must say
    */
-  public record Key(
+  public record SigningKey(
       String domain, String selector, String name, String record, boolean on, Instant createdAt) {}
 
   /** The key, if one was made. */
-  public Optional<Key> key() {
+  public Optional<SigningKey> key() {
     return store.find().map(Dkim::key);
   }
 
-  /** Makes a key for the sender's domain. An older one is replaced; signing waits to be turned on. */
+  /**
+   * Makes a key for the sender's domain. An older one is replaced; signing waits to be turned on.
+   */
   @Transactional
-  public Key make() {
+  public SigningKey make() {
     String domain = senderDomain();
     if (domain.isEmpty()) {
       throw new Refused(
@@ -87,7 +89,7 @@ public class Dkim {
 
   /** Starts or stops signing. */
   @Transactional
-  public Key turn(boolean on) {
+  public SigningKey turn(boolean on) {
     if (!store.turn(on)) {
       throw new Refused("key", "no_key", "There is no key yet. Make one first.");
     }
@@ -163,8 +165,8 @@ public class Dkim {
     }
   }
 
-  private static Key key(DkimStore.Row row) {
-    return new Key(
+  private static SigningKey key(DkimStore.Row row) {
+    return new SigningKey(
         row.domain(),
         row.selector(),
         row.selector() + "._domainkey." + row.domain(),

@@ -56,13 +56,13 @@ public class DnsRecords {
    * @param value what it should say, to copy
    * @param present what it says now
    */
-  public record Record(
+  public record DnsRecord(
       Purpose purpose, String name, String value, Found found, Optional<String> present) {}
 
   /** All three, looked up now. None without a sender. */
-  public List<Record> check() {
+  public List<DnsRecord> check() {
     String domain = dkim.senderDomain();
-    List<Record> records = new ArrayList<>();
+    List<DnsRecord> records = new ArrayList<>();
     if (domain.isEmpty()) {
       return records;
     }
@@ -75,12 +75,12 @@ public class DnsRecords {
     return records;
   }
 
-  private Record look(Purpose purpose, String name, String wanted, String begins) {
+  private DnsRecord look(Purpose purpose, String name, String wanted, String begins) {
     List<String> texts;
     try {
       texts = texts(name);
     } catch (NamingException silent) {
-      return new Record(purpose, name, wanted, Found.UNKNOWN, Optional.empty());
+      return new DnsRecord(purpose, name, wanted, Found.UNKNOWN, Optional.empty());
     }
     Optional<String> present =
         texts.stream().filter(t -> t.toLowerCase(Locale.ROOT).startsWith(begins)).findFirst();
@@ -88,7 +88,7 @@ public class DnsRecords {
         present.isEmpty()
             ? Found.MISSING
             : says(purpose, present.get(), wanted) ? Found.RIGHT : Found.OTHER;
-    return new Record(purpose, name, wanted, found, present);
+    return new DnsRecord(purpose, name, wanted, found, present);
   }
 
   /** A policy or sender list of one's own is right as it is; a key must be ours. */

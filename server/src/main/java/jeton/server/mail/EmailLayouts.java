@@ -10,10 +10,9 @@ import jeton.core.mail.SocialLink;
 /** Our own layouts: first words for the emails a welcome is made of. */
 final class EmailLayouts {
   private static final EmailBlock HELLO = EmailBlock.text("<p>Hello {{first_name}},</p>");
-  private static final EmailBlock BYE =
-      EmailBlock.text("<p>Until soon,<br>{{business_name}}</p>");
+  private static final EmailBlock BYE = EmailBlock.text("<p>Until soon,<br>{{business_name}}</p>");
 
-  static final List<Emails.Layout> OURS =
+  static final List<Emails.EmailLayout> OURS =
       List.of(
           layout(
               "A short letter",
@@ -128,14 +127,14 @@ final class EmailLayouts {
     return EmailBlock.button(new EmailButton(label, EmailButton.Target.LINK, ""));
   }
 
-  private static Emails.Layout layout(
+  private static Emails.EmailLayout layout(
       String name,
       String about,
       EmailContent.Style style,
       String subject,
       String preview,
       EmailBlock... blocks) {
-    return new Emails.Layout(
+    return new Emails.EmailLayout(
         Optional.empty(),
         name,
         about,

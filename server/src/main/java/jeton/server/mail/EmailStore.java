@@ -42,10 +42,7 @@ final class EmailStore {
 
   long add(EmailContent content, Instant now) {
     GeneratedKeyHolder id = new GeneratedKeyHolder();
-    db.sql(ADD)
-        .param("content", documents.write(content))
-        .param("now", Utc.bind(now))
-        .update(id);
+    db.sql(ADD).param("content", documents.write(content)).param("now", Utc.bind(now)).update(id);
     return id.getKey().longValue();
   }
 
@@ -66,11 +63,11 @@ final class EmailStore {
             .collect(Collectors.toMap(Emails.Email::id, Function.identity()));
   }
 
-  List<Emails.Layout> layouts() {
+  List<Emails.EmailLayout> layouts() {
     return db.sql(LAYOUTS)
         .query(
             (row, n) ->
-                new Emails.Layout(
+                new Emails.EmailLayout(
                     Optional.of(row.getLong("id")),
                     row.getString("name"),
                     "",

@@ -15,7 +15,8 @@ import jeton.core.mail.Landing;
 final class EmailTemplate {
   private static final Set<FillIn> ALL = Set.of(FillIn.values());
   private static final char MARK = '\u0001';
-  private static final Pattern FOLLOWED = Pattern.compile("(<a\\b[^>]*?\\bhref=\")(https?://[^\"]*)(\")");
+  private static final Pattern FOLLOWED =
+      Pattern.compile("(<a\\b[^>]*?\\bhref=\")(https?://[^\"]*)(\")");
   private final FillInText subject;
   private final FillInText preview;
   private final FillInText html;

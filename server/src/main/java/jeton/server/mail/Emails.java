@@ -37,7 +37,7 @@ public class Emails {
    * @param id of one of the owner's own; empty for ours
    * @param about one line; empty for the owner's own
    */
-  public record Layout(Optional<Long> id, String name, String about, EmailContent content) {}
+  public record EmailLayout(Optional<Long> id, String name, String about, EmailContent content) {}
 
   /** A new email, in the caller's transaction. */
   public long add(EmailContent content) {
@@ -51,8 +51,7 @@ public class Emails {
    */
   public void save(long id, int version, EmailContent content) {
     Email present = get(id);
-    if (!present.content().equals(content)
-        && !store.save(id, version, content, clock.instant())) {
+    if (!present.content().equals(content) && !store.save(id, version, content, clock.instant())) {
       throw new ChangedMeanwhile("This email");
     }
   }
@@ -69,13 +68,13 @@ public class Emails {
   }
 
   /** The owner's own layouts, newest first, then ours. */
-  public List<Layout> layouts() {
+  public List<EmailLayout> layouts() {
     return Stream.concat(store.layouts().stream(), EmailLayouts.OURS.stream()).toList();
   }
 
   /** Keeps an email as a layout. */
   @Transactional
-  public List<Layout> addLayout(String name, EmailContent content) {
+  public List<EmailLayout> addLayout(String name, EmailContent content) {
     EmailContent clean = BodyHtml.cleaned(content);
     Problems problems = new Problems();
     problems.line(name, "name", "The name", 80);
@@ -88,7 +87,7 @@ public class Emails {
 
   /** Deletes one of the owner's own; emails made from it stay. */
   @Transactional
-  public List<Layout> deleteLayout(long id) {
+  public List<EmailLayout> deleteLayout(long id) {
     if (!store.deleteLayout(id)) {
       throw new NotThere("This layout");
     }

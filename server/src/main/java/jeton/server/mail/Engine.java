@@ -13,7 +13,9 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** The mail engine as its owner looks at it: what waits, what is on its way, what failed and why. */
+/**
+ * The mail engine as its owner looks at it: what waits, what is on its way, what failed and why.
+ */
 @Service
 public class Engine {
   private static final Duration LOOKS_BACK = Duration.ofDays(30);
@@ -58,7 +60,7 @@ public class Engine {
    * @param tryAt when it is tried next
    * @param said what the mail server said last
    */
-  public record Line(
+  public record EngineLine(
       long id,
       Pile pile,
       OutgoingEmail.Kind kind,
@@ -72,12 +74,12 @@ public class Engine {
       Optional<String> said) {}
 
   /** Numbers of the last 30 days, and the newest of one pile. */
-  public record View(Map<Pile, Long> counts, Pile pile, List<Line> lines) {}
+  public record EngineView(Map<Pile, Long> counts, Pile pile, List<EngineLine> lines) {}
 
   /** One pile, at most its newest 200. */
-  public View view(Pile pile) {
+  public EngineView view(Pile pile) {
     Instant since = clock.instant().minus(LOOKS_BACK);
-    return new View(store.counts(since), pile, store.list(pile, since, MOST_LINES));
+    return new EngineView(store.counts(since), pile, store.list(pile, since, MOST_LINES));
   }
 
   /** What waits, in short. */
@@ -124,11 +126,7 @@ public class Engine {
                         email, DeliveryListener.Outcome.GIVEN_UP, "given up by the owner"))
             .toList();
     outbox.settle(
-        waiting,
-        DeliveryListener.Outcome.GIVEN_UP,
-        AnswerClass.AWAY,
-        "given up by the owner",
-        now);
+        waiting, DeliveryListener.Outcome.GIVEN_UP, AnswerClass.AWAY, "given up by the owner", now);
     listeners.orderedStream().forEach(listener -> listener.settled(settled, now));
     return waiting.size();
   }

@@ -27,33 +27,33 @@ class EngineApi {
   /** Which emails; none for all that failed. */
   record Chosen(List<Long> ids) {}
 
-  record Changed(int emails) {}
+  record EmailsChanged(int emails) {}
 
-  record SigningView(Optional<Dkim.Key> key, List<DnsRecords.Record> records) {}
+  record SigningView(Optional<Dkim.SigningKey> key, List<DnsRecords.DnsRecord> records) {}
 
   record SigningChange(boolean on) {}
 
   @GetMapping("/outbox")
-  Engine.View outbox(@RequestParam(defaultValue = "TROUBLED") Engine.Pile pile) {
+  Engine.EngineView outbox(@RequestParam(defaultValue = "TROUBLED") Engine.Pile pile) {
     return engine.view(pile);
   }
 
   @PostMapping("/outbox/try-now")
-  Changed tryNow() {
-    return new Changed(engine.tryNow());
+  EmailsChanged tryNow() {
+    return new EmailsChanged(engine.tryNow());
   }
 
   @PostMapping("/outbox/retry")
-  Changed retry(@RequestBody Chosen chosen) {
-    return new Changed(
+  EmailsChanged retry(@RequestBody Chosen chosen) {
+    return new EmailsChanged(
         chosen.ids().isEmpty()
             ? engine.tryNow() + engine.retryGivenUp()
             : engine.retry(chosen.ids()));
   }
 
   @PostMapping("/outbox/give-up")
-  Changed giveUp(@RequestBody Chosen chosen) {
-    return new Changed(
+  EmailsChanged giveUp(@RequestBody Chosen chosen) {
+    return new EmailsChanged(
         chosen.ids().isEmpty() ? engine.giveUpTroubled() : engine.giveUp(chosen.ids()));
   }
 

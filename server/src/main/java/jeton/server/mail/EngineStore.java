@@ -80,8 +80,7 @@ final class EngineStore {
   private static final String GIVEN_UP_IDS =
       "SELECT id FROM outbox WHERE state = 'GIVEN_UP' AND settled_at >= :since LIMIT :most";
 
-  private static final String BY_MESSAGE_ID =
-      "SELECT id FROM outbox WHERE message_id = :messageId";
+  private static final String BY_MESSAGE_ID = "SELECT id FROM outbox WHERE message_id = :messageId";
 
   private static final String BOUNCED =
       """
@@ -120,7 +119,7 @@ final class EngineStore {
         .collect(Collectors.toMap(Count::pile, Count::n));
   }
 
-  List<Engine.Line> list(Engine.Pile pile, Instant since, int most) {
+  List<Engine.EngineLine> list(Engine.Pile pile, Instant since, int most) {
     return db.sql(LIST)
         .param("pile", pile.name())
         .param("since", Utc.bind(since))
@@ -134,14 +133,14 @@ final class EngineStore {
   }
 
   int retry(Collection<Long> ids, Instant now) {
-    return ids.isEmpty()
-        ? 0
-        : db.sql(RETRY).param("ids", ids).param("now", Utc.bind(now)).update();
+    return ids.isEmpty() ? 0 : db.sql(RETRY).param("ids", ids).param("now", Utc.bind(now)).update();
   }
 
   /** Those of these that wait and are in nobody's hands; locked. */
   List<Long> mayGiveUp(Collection<Long> ids) {
-    return ids.isEmpty() ? List.of() : db.sql(MAY_GIVE_UP).param("ids", ids).query(Long.class).list();
+    return ids.isEmpty()
+        ? List.of()
+        : db.sql(MAY_GIVE_UP).param("ids", ids).query(Long.class).list();
   }
 
   List<Long> troubled(int most) {
@@ -164,8 +163,8 @@ final class EngineStore {
     db.sql(BOUNCED).param("id", id).param("answer", answer).param("said", said).update();
   }
 
-  private static Engine.Line line(ResultSet row, int n) throws SQLException {
-    return new Engine.Line(
+  private static Engine.EngineLine line(ResultSet row, int n) throws SQLException {
+    return new Engine.EngineLine(
         row.getLong("id"),
         Engine.Pile.valueOf(row.getString("pile")),
         OutgoingEmail.Kind.valueOf(row.getString("kind")),

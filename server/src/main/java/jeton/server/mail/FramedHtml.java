@@ -48,8 +48,7 @@ final class FramedHtml {
                 css(),
                 sections(),
                 foot());
-    return Mjml4j.render(
-        mjml, new Mjml4j.Configuration("en", Mjml4j.TextDirection.LTR, null));
+    return Mjml4j.render(mjml, new Mjml4j.Configuration("en", Mjml4j.TextDirection.LTR, null));
   }
 
   private String css() {
@@ -104,8 +103,7 @@ final class FramedHtml {
       case TEXT -> text(block.html());
       case BUTTON -> button(block.label(), EmailParts.href(block));
       case PICTURE -> picture(block);
-      case FILE_LINK ->
-          text("<p><a href=\"{{pass_link}}\">" + escape(block.label()) + "</a></p>");
+      case FILE_LINK -> text("<p><a href=\"{{pass_link}}\">" + escape(block.label()) + "</a></p>");
       case DIVIDER ->
           "<mj-divider border-width=\"1px\" border-color=\"#E4DDCD\" padding=\"10px 28px\" />";
       case SOCIAL ->

@@ -74,7 +74,7 @@ class MailApi {
       String from,
       String madePlain,
       int bytes,
-      List<EmailAdvice.Line> advice,
+      List<EmailAdvice.Advice> advice,
       List<String> ideas) {}
 
   /** A test of the mail server, or of an email that need not be saved. */
@@ -137,7 +137,7 @@ class MailApi {
 
   /** Marked as a test, followed by nobody, and past the outbox. */
   @PostMapping("/test")
-  TestMail.Result test(@RequestBody TestEmail test) {
+  TestMail.TestResult test(@RequestBody TestEmail test) {
     if (test.email().isPresent()) {
       WrittenEmail written = written(test.email().get());
       return testMail.send(
@@ -156,7 +156,7 @@ class MailApi {
 
   /** Tells whoever looks after the owner's site what to paste where. */
   @PostMapping("/instructions")
-  TestMail.Result instructions(@RequestBody Instructions instructions) {
+  TestMail.TestResult instructions(@RequestBody Instructions instructions) {
     StringBuilder body =
         new StringBuilder("<p>Hello,</p><p>please put the form “")
             .append(escaped(instructions.form()))

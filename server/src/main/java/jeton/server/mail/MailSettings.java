@@ -21,7 +21,11 @@ public record MailSettings(
   static final int MOST_WORKERS = 16;
 
   public MailSettings {
-    if (workers < -1 || workers > MOST_WORKERS || batch < 1 || batch > 500 || lease.toSeconds() < 1) {
+    if (workers < -1
+        || workers > MOST_WORKERS
+        || batch < 1
+        || batch > 500
+        || lease.toSeconds() < 1) {
       throw new IllegalArgumentException(
           "jeton.mail: workers -1 to 16, batch 1 to 500, lease of a second or more");
     }

@@ -48,7 +48,9 @@ class ReadingDoor {
   /** Answers the same to everybody, so that nothing is learnt from it. */
   @GetMapping("/l/{token}.gif")
   ResponseEntity<byte[]> dot(@PathVariable String token, HttpServletRequest request) {
-    links.opened(token).ifPresent(outboxId -> readings.opened(outboxId, Readings.Fetch.of(request)));
+    links
+        .opened(token)
+        .ifPresent(outboxId -> readings.opened(outboxId, Readings.Fetch.of(request)));
     return ResponseEntity.ok()
         .contentType(MediaType.IMAGE_GIF)
         .header("Cache-Control", "private, no-store")

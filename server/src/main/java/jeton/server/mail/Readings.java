@@ -56,8 +56,7 @@ public class Readings {
               .filter(java.util.Objects::nonNull)
               .findFirst()
               .orElse("");
-      return new Fetch(
-          Optional.ofNullable(request.getHeader("User-Agent")).orElse(""), purpose);
+      return new Fetch(Optional.ofNullable(request.getHeader("User-Agent")).orElse(""), purpose);
     }
   }
 
@@ -128,9 +127,7 @@ public class Readings {
 
   private boolean isMachine(OutboxStore.Sent sent, Fetch fetch) {
     Duration since =
-        sent.settledAt()
-            .map(at -> Duration.between(at, clock.instant()))
-            .orElse(Duration.ZERO);
+        sent.settledAt().map(at -> Duration.between(at, clock.instant())).orElse(Duration.ZERO);
     return MachineReader.is(fetch.agent(), fetch.purpose(), since);
   }
 

@@ -27,9 +27,9 @@ class TestMail {
   }
 
   /** What the mail server said, in words for the owner. */
-  record Result(boolean sent, String said) {}
+  record TestResult(boolean sent, String said) {}
 
-  Result send(String to, EmailContent content) {
+  TestResult send(String to, EmailContent content) {
     return send(
         to,
         writer
@@ -37,7 +37,7 @@ class TestMail {
             .write(new EmailWriter.Reader("", to, "", NO_LINK, NO_LINK)));
   }
 
-  Result send(String address, WrittenEmail written) {
+  TestResult send(String address, WrittenEmail written) {
     EmailAddress to;
     try {
       to = EmailAddress.parse(address);
@@ -63,15 +63,15 @@ class TestMail {
     }
   }
 
-  private static Result result(MailTransport.Answer answer) {
+  private static TestResult result(MailTransport.Answer answer) {
     return switch (answer.kind()) {
-      case TAKEN -> new Result(true, "The mail server took it. Look in your mailbox.");
+      case TAKEN -> new TestResult(true, "The mail server took it. Look in your mailbox.");
       case ADDRESS_REFUSED ->
-          new Result(false, "The mail server refuses this address: " + answer.said());
+          new TestResult(false, "The mail server refuses this address: " + answer.said());
       case EMAIL_REFUSED ->
-          new Result(false, "The mail server refuses this email: " + answer.said());
-      case BUSY, FULL -> new Result(false, "The mail server says not now: " + answer.said());
-      case AWAY -> new Result(false, answer.said());
+          new TestResult(false, "The mail server refuses this email: " + answer.said());
+      case BUSY, FULL -> new TestResult(false, "The mail server says not now: " + answer.said());
+      case AWAY -> new TestResult(false, answer.said());
     };
   }
 }

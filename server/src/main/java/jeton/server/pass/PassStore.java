@@ -73,8 +73,8 @@ final class PassStore {
   }
 
   Optional<Long> carriedBy(byte[] hash) {
-    return db
-        .sql("SELECT outbox_id FROM pass_link WHERE token_hash = :hash AND outbox_id IS NOT NULL")
+    return db.sql(
+            "SELECT outbox_id FROM pass_link WHERE token_hash = :hash AND outbox_id IS NOT NULL")
         .param("hash", hash)
         .query(Long.class)
         .optional();

@@ -2,7 +2,6 @@ package jeton.server.pass;
 
 import java.time.Clock;
 import java.time.Instant;
-import java.util.Collection;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -71,8 +70,7 @@ public class Passes {
     Map<Long, String> tokens = new HashMap<>();
     holders.forEach(
         (outboxId, holder) ->
-            newLink(holder, Optional.of(outboxId))
-                .ifPresent(token -> tokens.put(outboxId, token)));
+            newLink(holder, Optional.of(outboxId)).ifPresent(token -> tokens.put(outboxId, token)));
     return tokens;
   }
 

@@ -22,18 +22,18 @@ class TagApi {
   record TagMade(String name) {}
 
   @GetMapping
-  List<Tags.Counted> all() {
+  List<Tags.TagCount> all() {
     return tags.all();
   }
 
   @PostMapping
-  List<Tags.Counted> make(@RequestBody TagMade tag) {
+  List<Tags.TagCount> make(@RequestBody TagMade tag) {
     tags.make(tag.name());
     return tags.all();
   }
 
   @DeleteMapping
-  List<Tags.Counted> delete(@RequestParam String name) {
+  List<Tags.TagCount> delete(@RequestParam String name) {
     tags.delete(name);
     return tags.all();
   }

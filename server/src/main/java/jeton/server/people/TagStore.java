@@ -43,9 +43,9 @@ final class TagStore {
     this.db = db;
   }
 
-  List<Tags.Counted> all() {
+  List<Tags.TagCount> all() {
     return db.sql(ALL)
-        .query((row, n) -> new Tags.Counted(row.getString("name"), row.getLong("people")))
+        .query((row, n) -> new Tags.TagCount(row.getString("name"), row.getLong("people")))
         .list();
   }
 
@@ -74,8 +74,7 @@ final class TagStore {
 
   /** False when they did not have it. */
   boolean take(long personId, String name) {
-    return 1
-        == db.sql(TAKE).param("personId", personId).param("key", TagName.key(name)).update();
+    return 1 == db.sql(TAKE).param("personId", personId).param("key", TagName.key(name)).update();
   }
 
   Map<Long, Set<String>> of(Collection<Long> personIds) {

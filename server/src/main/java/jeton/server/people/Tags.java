@@ -25,10 +25,10 @@ public class Tags {
   }
 
   /** A tag and how many people have it. */
-  public record Counted(String name, long people) {}
+  public record TagCount(String name, long people) {}
 
   /** All there are. */
-  public List<Counted> all() {
+  public List<TagCount> all() {
     return store.all();
   }
 

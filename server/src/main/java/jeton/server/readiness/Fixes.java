@@ -39,8 +39,7 @@ public class Fixes {
   private final Sequences sequences;
   private final Shelf shelf;
 
-  Fixes(
-      ReadinessCheck readiness, Offers offers, Forms forms, Sequences sequences, Shelf shelf) {
+  Fixes(ReadinessCheck readiness, Offers offers, Forms forms, Sequences sequences, Shelf shelf) {
     this.readiness = readiness;
     this.offers = offers;
     this.forms = forms;
@@ -82,8 +81,7 @@ public class Fixes {
 
   private void saveConfirm(Offer offer) {
     ConfirmSettings confirm = offer.settings().confirm();
-    EmailButton button =
-        new EmailButton("Yes, that was me", EmailButton.Target.CONFIRM, "");
+    EmailButton button = new EmailButton("Yes, that was me", EmailButton.Target.CONFIRM, "");
     save(
         offer,
         confirm.withEmail(with(confirm.email(), EmailBlock.button(button))),

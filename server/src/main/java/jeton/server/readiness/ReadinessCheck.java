@@ -32,8 +32,7 @@ public class ReadinessCheck {
   private final Around around;
   private final Clock clock;
 
-  ReadinessCheck(
-      Business business, Forms forms, Sequences sequences, Around around, Clock clock) {
+  ReadinessCheck(Business business, Forms forms, Sequences sequences, Around around, Clock clock) {
     this.business = business;
     this.forms = forms;
     this.sequences = sequences;
@@ -71,9 +70,8 @@ public class ReadinessCheck {
                     .toList(),
                 sequence.rules(),
                 sequence.paused()),
-            around.tags().all().stream().map(Tags.Counted::name).collect(Collectors.toSet()),
-            new Facts.Timing(
-                clock.instant(), settings.zoneId(), settings.sending().spacing())));
+            around.tags().all().stream().map(Tags.TagCount::name).collect(Collectors.toSet()),
+            new Facts.Timing(clock.instant(), settings.zoneId(), settings.sending().spacing())));
   }
 
   private Facts.Mail mail() {

@@ -80,7 +80,7 @@ class Frames {
       List<Sequence> all,
       List<Moment> moments,
       List<Finding> findings,
-      Stage.Wish wish) {
+      Stage.RehearsalWish wish) {
     Map<Long, Sequence.Email> emails = Stage.emails(all);
     List<Frame> frames = new ArrayList<>();
     for (Moment moment : moments) {
@@ -104,7 +104,7 @@ class Frames {
   }
 
   private Drawn drawn(
-      Offer offer, Moment moment, Optional<Sequence.Email> email, Stage.Wish wish) {
+      Offer offer, Moment moment, Optional<Sequence.Email> email, Stage.RehearsalWish wish) {
     return switch (moment.kind()) {
       case ANSWER -> Drawn.page(papers.forms().answer(offer, form(offer, wish), false));
       case CONFIRMATION_EMAIL ->
@@ -125,10 +125,7 @@ class Frames {
       case PASS_RAN_OUT -> Drawn.page(papers.passes().over(NO_LINK, false).getBody());
       case SEQUENCE_EMAIL, SKIPPED ->
           email(
-              offer,
-              OutgoingEmail.Kind.FOLLOW_UP,
-              email.orElseThrow().content(),
-              wish.firstName());
+              offer, OutgoingEmail.Kind.FOLLOW_UP, email.orElseThrow().content(), wish.firstName());
       case LEAVES -> Drawn.page(papers.leave().left().getBody());
       case RUN_STARTS, RUN_ENDS -> Drawn.NOTHING;
     };
@@ -146,7 +143,7 @@ class Frames {
     return new Drawn(written.subject(), written.preview(), written.html());
   }
 
-  private Form form(Offer offer, Stage.Wish wish) {
+  private Form form(Offer offer, Stage.RehearsalWish wish) {
     return wish.formKey()
         .flatMap(key -> forms.of(offer.id()).stream().filter(f -> f.key().equals(key)).findFirst())
         .orElseGet(() -> forms.hosted(offer.id()));

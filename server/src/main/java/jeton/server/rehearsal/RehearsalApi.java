@@ -16,7 +16,7 @@ class RehearsalApi {
   }
 
   @PostMapping("/api/offers/{offerId}/rehearsal")
-  List<Frames.Frame> rehearse(@PathVariable long offerId, @RequestBody Stage.Wish wish) {
+  List<Frames.Frame> rehearse(@PathVariable long offerId, @RequestBody Stage.RehearsalWish wish) {
     return stage.rehearse(offerId, wish);
   }
 }

@@ -33,11 +33,7 @@ public class Stage {
   private final Ground ground;
 
   Stage(
-      Offers offers,
-      Sequences sequences,
-      ReadinessCheck readiness,
-      Frames frames,
-      Ground ground) {
+      Offers offers, Sequences sequences, ReadinessCheck readiness, Frames frames, Ground ground) {
     this.offers = offers;
     this.sequences = sequences;
     this.readiness = readiness;
@@ -58,7 +54,7 @@ public class Stage {
    * @param usesAfter from when it was handed over; empty for never
    * @param drafts whether emails that are drafts come too, as if they were ready
    */
-  public record Wish(
+  public record RehearsalWish(
       Optional<Instant> signsUp,
       Optional<String> formKey,
       String firstName,
@@ -69,14 +65,14 @@ public class Stage {
       Optional<Long> signsUpAgainAfter,
       Optional<Long> leavesAfter,
       boolean drafts) {
-    public Wish {
+    public RehearsalWish {
       answers = answers == null ? Map.of() : Map.copyOf(answers);
       firstName = firstName == null ? "" : firstName;
     }
   }
 
   /** Everything the visitor meets, in order. */
-  public List<Frames.Frame> rehearse(long offerId, Wish wish) {
+  public List<Frames.Frame> rehearse(long offerId, RehearsalWish wish) {
     Offer offer = offers.get(offerId);
     List<Sequence> all = inPlay(offer, wish.drafts());
     List<Moment> moments = Rehearsal.of(setup(offer, all), visitor(wish));
@@ -111,8 +107,7 @@ public class Stage {
                         e.emailVersion(),
                         e.content()))
             .toList();
-    return new Sequence(
-        s.id(), s.homeOffer(), s.name(), s.version(), s.rules(), s.paused(), steps);
+    return new Sequence(s.id(), s.homeOffer(), s.name(), s.version(), s.rules(), s.paused(), steps);
   }
 
   private Setup setup(Offer offer, List<Sequence> all) {
@@ -132,9 +127,8 @@ public class Stage {
         settings.sending().spacing());
   }
 
-  private Visitor visitor(Wish wish) {
-    Instant signsUp =
-        wish.signsUp().orElseGet(() -> ground.clock().instant());
+  private Visitor visitor(RehearsalWish wish) {
+    Instant signsUp = wish.signsUp().orElseGet(() -> ground.clock().instant());
     return new Visitor(
         signsUp,
         wish.zone(),

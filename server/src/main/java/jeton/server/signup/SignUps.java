@@ -9,16 +9,16 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Pattern;
 import jeton.core.followup.SendTimes;
 import jeton.core.people.PersonState;
+import jeton.core.people.TagChange;
 import jeton.core.problem.Problem;
 import jeton.core.problem.Problems;
 import jeton.core.signup.EmailAddress;
 import jeton.core.signup.SignUpDecision;
 import jeton.core.signup.SignUpLimits;
 import jeton.server.confirm.Confirmations;
-import jeton.server.handover.HandOvers;
-import jeton.core.people.TagChange;
 import jeton.server.followup.Starts;
 import jeton.server.followup.Tagging;
+import jeton.server.handover.HandOvers;
 import jeton.server.history.History;
 import jeton.server.offer.Offer;
 import jeton.server.people.People;
@@ -204,9 +204,7 @@ public class SignUps {
       after
           .tagging()
           .at(TagChange.When.SIGN_UP, offer.settings().handOver().tags(), personId, offer.id());
-      after
-          .starts()
-          .answered(met.person(), Optional.of(offer.id()), row.submission().answers());
+      after.starts().answered(met.person(), Optional.of(offer.id()), row.submission().answers());
     }
     boolean wasOnTheList = !met.isNew() && met.person().state() == PersonState.ON_THE_LIST;
     Optional<String> pass =

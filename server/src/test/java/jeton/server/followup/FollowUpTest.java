@@ -131,7 +131,8 @@ class FollowUpTest {
     offer.join(email);
     server.forward(Duration.ofDays(4));
     SequenceDraft sooner = new SequenceDraft("Welcome", List.of(kept(offer, 0, 3)));
-    assertThat(server.bean(Sequences.class).effect(offer.sequence().id(), sooner).withinTheHour()).isEqualTo(1);
+    assertThat(server.bean(Sequences.class).effect(offer.sequence().id(), sooner).withinTheHour())
+        .isEqualTo(1);
     assertThat(welcomes(offer, email)).as("asking changes nothing").isEmpty();
     offer.follow(2, sooner.steps().toArray(StepDraft[]::new));
     server.settle();
@@ -196,13 +197,7 @@ class FollowUpTest {
     Http owner = server.owner();
     var present = owner.get("/api/offers/" + offer.id + "/follow-up").json();
     Map<String, Object> email =
-        Map.of(
-            "subject",
-            "Hi {{shoe_size}}",
-            "preview",
-            "",
-            "blocks",
-            List.of());
+        Map.of("subject", "Hi {{shoe_size}}", "preview", "", "blocks", List.of());
     Map<String, Object> bad =
         Map.of(
             "emailVersion",

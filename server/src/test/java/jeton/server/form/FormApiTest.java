@@ -20,7 +20,6 @@ import jeton.core.form.FormSettings;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
-import jeton.server.mail.Outbox;
 import org.junit.jupiter.api.Test;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.JsonNode;

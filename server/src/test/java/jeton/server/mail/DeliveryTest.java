@@ -14,10 +14,10 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.Callable;
 import java.util.concurrent.Executors;
+import jeton.core.mail.AnswerClass;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
-import jeton.core.mail.AnswerClass;
 import jeton.server.business.Business;
 import jeton.server.business.SmtpSettings;
 import jeton.server.database.Utc;
@@ -73,9 +73,7 @@ class DeliveryTest {
     String email = newAddress();
     server.settle();
     offer.signUp(email);
-    server
-        .bean(Dispatcher.class)
-        .dispatch(answering(MailTransport.Answer.away("nobody answers")));
+    server.bean(Dispatcher.class).dispatch(answering(MailTransport.Answer.away("nobody answers")));
     Http owner = server.owner();
     var outbox = owner.get("/api/today").json().get("outbox");
     assertThat(outbox.get("troubled").asInt()).isEqualTo(1);

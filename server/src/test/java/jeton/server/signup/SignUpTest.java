@@ -36,8 +36,10 @@ class SignUpTest {
     List<Person> found =
         server
             .bean(People.class)
-            .search(new People.Filter(
-                    email, Optional.empty(), Optional.empty(), Optional.empty()), 0, 2)
+            .search(
+                new People.Filter(email, Optional.empty(), Optional.empty(), Optional.empty()),
+                0,
+                2)
             .people();
     assertThat(found).hasSize(1);
     return found.get(0);

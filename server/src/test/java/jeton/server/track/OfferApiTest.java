@@ -168,8 +168,13 @@ class OfferApiTest {
     @SuppressWarnings("unchecked")
     Map<String, Object> email = (Map<String, Object>) confirm.get("email");
     email.put(
-        "body",
-        "<p onclick=\"x()\">Hello<script>alert(1)</script> <img src=x> <a href=\"javascript:x()\">there</a></p>");
+        "blocks",
+        List.of(
+            Map.of(
+                "kind",
+                "TEXT",
+                "html",
+                "<p onclick=\"x()\">Hello<script>alert(1)</script> <img src=x> <a href=\"javascript:x()\">there</a></p>")));
     Http.Answer saved = save(view, "confirm", confirm);
     assertThat(
             saved
@@ -178,7 +183,7 @@ class OfferApiTest {
                 .get("settings")
                 .get("confirm")
                 .get("email")
-                .get("body")
+                .at("/blocks/0/html")
                 .asString())
         .doesNotContain("script", "onclick", "<img")
         .contains("<a href=\"\">there</a>");

@@ -56,10 +56,7 @@ public final class MailboxServer implements AutoCloseable {
 
   /** Starts with manners that can be changed. */
   public static MailboxServer start(
-      Mailbox mailbox,
-      int port,
-      Function<String, Optional<Refusal>> refusals,
-      Conduct conduct) {
+      Mailbox mailbox, int port, Function<String, Optional<Refusal>> refusals, Conduct conduct) {
     SMTPServer server =
         SMTPServer.port(port)
             .bindAddress(InetAddress.getLoopbackAddress())
@@ -88,8 +85,7 @@ public final class MailboxServer implements AutoCloseable {
     private final Conduct conduct;
     private final List<String> recipients = new ArrayList<>();
 
-    Handler(
-        Mailbox mailbox, Function<String, Optional<Refusal>> refusals, Conduct conduct) {
+    Handler(Mailbox mailbox, Function<String, Optional<Refusal>> refusals, Conduct conduct) {
       this.mailbox = mailbox;
       this.refusals = refusals;
       this.conduct = conduct;

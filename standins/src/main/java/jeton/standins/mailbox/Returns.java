@@ -4,10 +4,11 @@ import java.nio.charset.StandardCharsets;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
-/** Writes what mail servers and mailboxes send back: RFC 3464 and RFC 5965 in their plainest form. */
+/**
+ * Writes what mail servers and mailboxes send back: RFC 3464 and RFC 5965 in their plainest form.
+ */
 public final class Returns {
-  private static final Pattern MESSAGE_ID =
-      Pattern.compile("(?im)^Message-ID:\\s*(<[^>]+>)\\s*$");
+  private static final Pattern MESSAGE_ID = Pattern.compile("(?im)^Message-ID:\\s*(<[^>]+>)\\s*$");
 
   private Returns() {}
 
