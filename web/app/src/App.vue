@@ -3,6 +3,7 @@ import {
   mdiAccountGroupOutline,
   mdiCalendarTodayOutline,
   mdiCogOutline,
+  mdiEmailOutline,
   mdiGiftOutline,
   mdiWeb,
 } from '@mdi/js'
@@ -20,6 +21,7 @@ const NAV = [
   { to: '/today', words: 'Today', icon: mdiCalendarTodayOutline },
   { to: '/offers', words: 'Offers', icon: mdiGiftOutline },
   { to: '/people', words: 'People', icon: mdiAccountGroupOutline },
+  { to: '/emails', words: 'Emails', icon: mdiEmailOutline },
   { to: '/site', words: 'Site', icon: mdiWeb },
   { to: '/setup', words: 'Setup', icon: mdiCogOutline },
 ]

@@ -16,6 +16,21 @@ export const router = createRouter({
       component: () => import('./track/OfferView.vue'),
       meta: { title: 'Offer' },
     },
+    {
+      path: '/offers/:id(\\d+)/rehearsal',
+      component: () => import('./rehearsal/RehearsalView.vue'),
+      meta: { title: 'Rehearsal' },
+    },
+    {
+      path: '/emails/:part(sequences|layouts|engine)?',
+      component: () => import('./library/EmailsView.vue'),
+      meta: { title: 'Emails' },
+    },
+    {
+      path: '/sequences/:id(\\d+)',
+      component: () => import('./followup/SequencePage.vue'),
+      meta: { title: 'Sequence' },
+    },
     { path: '/people', component: () => import('./people/PeopleView.vue'), meta: { title: 'People' } },
     {
       path: '/people/:id(\\d+)',

@@ -63,6 +63,25 @@ export const api = {
   delete: <T>(path: string) => call<T>('DELETE', path),
 }
 
+/** Has the server make a file, and keeps it under a name. */
+export async function download(path: string, body: unknown, name: string) {
+  const response = await fetch(`/api${path}`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json', 'X-XSRF-TOKEN': csrf() },
+    body: JSON.stringify(body),
+  }).catch(() => {
+    throw new ApiFault(0, AWAY)
+  })
+  if (!response.ok) {
+    throw await fault(response)
+  }
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(await response.blob())
+  link.download = name
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
+
 /**
  * Streams a file to the server.
  *

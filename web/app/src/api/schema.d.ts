@@ -1053,6 +1053,7 @@ export interface components {
         };
         EmailBlock: {
             alt: string;
+            columns: components["schemas"]["EmailColumn"][];
             href: string;
             html: string;
             /** @enum {string} */
@@ -1062,6 +1063,9 @@ export interface components {
             picture: string;
             /** @enum {string} */
             target: "NONE" | "LINK" | "PASS" | "CONFIRM";
+        };
+        EmailColumn: {
+            blocks: components["schemas"]["EmailBlock"][];
         };
         EmailContent: {
             blocks: components["schemas"]["EmailBlock"][];
@@ -1946,7 +1950,9 @@ export interface components {
             person: components["schemas"]["Person"];
         };
         WordsPreview: {
+            colours: components["schemas"]["PageColours"];
             withFiles: boolean;
+            withSteps: boolean;
             words: components["schemas"]["PageWords"];
         };
     };

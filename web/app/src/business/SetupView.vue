@@ -10,7 +10,11 @@ import SavedNote from '../shared/SavedNote.vue'
 import { useDocument, type Document } from '../shared/useDocument'
 import ChecksPanel from './ChecksPanel.vue'
 import FieldsPanel from './FieldsPanel.vue'
+import PagesPanel from './PagesPanel.vue'
+import SendingPanel from './SendingPanel.vue'
+import SigningPanel from './SigningPanel.vue'
 import SmtpPanel from './SmtpPanel.vue'
+import TagsPanel from './TagsPanel.vue'
 import { useBusiness } from './useBusiness'
 
 const route = useRoute()
@@ -99,6 +103,8 @@ watch(
           </fieldset>
         </section>
         <FieldsPanel v-model="s.fields" :problem-at="setup.problemAt" />
+        <TagsPanel />
+        <PagesPanel v-model="s.pages" :problem-at="setup.problemAt" />
       </div>
       <div class="stack">
         <section id="sender" class="panel stack" aria-labelledby="sender-title">
@@ -122,6 +128,8 @@ watch(
           />
         </section>
         <SmtpPanel />
+        <SendingPanel v-model="s.sending" :problem-at="setup.problemAt" />
+        <SigningPanel />
         <section class="panel stack" aria-labelledby="unknown-title">
           <h2 id="unknown-title">When something is not known</h2>
           <v-text-field

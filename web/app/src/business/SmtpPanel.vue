@@ -66,7 +66,7 @@ const test = () =>
 </script>
 
 <template>
-  <section class="panel stack" aria-labelledby="smtp-title">
+  <section id="mail" class="panel stack" aria-labelledby="smtp-title">
     <h2 id="smtp-title">Mail server</h2>
     <template v-if="changing">
       <div class="row">

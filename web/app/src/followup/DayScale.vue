@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { StepDraft } from '../api/types'
+import type { Planned, StepDraft } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
 import { useClock } from '../demo/useClock'
 import { asAoifeReads } from '../mail/fillIns'
 import { exact, when } from '../shared/when'
+import { movedWords } from './rules'
 
 /** The emails as tokens on days to come, for somebody who signs up now; weekends shaded. */
-const props = defineProps<{ steps: StepDraft[]; moments: string[]; chosen: number }>()
+const props = defineProps<{ steps: StepDraft[]; moments: Planned[]; chosen: number }>()
 const emit = defineEmits<{ choose: [i: number] }>()
 const LEAST_DAYS = 7
 const MOST_LABELS = 10
@@ -16,7 +17,7 @@ const clock = useClock()
 
 const scale = computed(() => {
   const start = startOfDay(clock.now())
-  const last = Math.max(0, ...props.moments.map((at) => days(new Date(at), start)))
+  const last = Math.max(0, ...props.moments.map(({ at }) => days(new Date(at), start)))
   const length = Math.max(LEAST_DAYS, Math.ceil(last) + 1)
   const every = Math.ceil(length / MOST_LABELS)
   return { start, length, every }
@@ -37,12 +38,13 @@ const dayMarks = computed(() =>
 const tokens = computed(() => {
   let row = 0
   let before = -Infinity
-  return props.moments.slice(0, props.steps.length).map((at, i) => {
+  return props.moments.slice(0, props.steps.length).map(({ at, moved, from }, i) => {
     const left = (days(new Date(at), scale.value.start) / scale.value.length) * 100
     // Emails close together stand below each other, so that each can be read.
     row = left - before < 20 ? row + 1 : 0
     before = left
-    return { i, at, left: Math.min(left, 90), row, step: props.steps[i]! }
+    const why = moved ? movedWords(moved, when(from, clock.now(), business.zone)) : ''
+    return { i, at, why, left: Math.min(left, 90), row, step: props.steps[i]! }
   })
 })
 const rows = computed(() => 1 + Math.max(0, ...tokens.value.map((t) => t.row)))
@@ -77,13 +79,14 @@ const days = (at: Date, start: Date) => (at.getTime() - start.getTime()) / 86_40
       class="email"
       :class="{ draft: !t.step.ready, chosen: t.i === chosen }"
       :style="{ left: `${t.left}%`, '--row': t.row }"
-      :title="exact(t.at, business.zone)"
+      :title="[exact(t.at, business.zone), t.why].filter(Boolean).join(' · ')"
       @click="emit('choose', t.i)"
     >
       <span class="token"><i /></span>
       <span class="words small">
         <strong>{{ asAoifeReads(t.step.email.subject) || 'No subject' }}</strong>
         {{ when(t.at, clock.now(), business.zone) }}{{ t.step.ready ? '' : ' · draft' }}
+        <span v-if="t.why" class="moved">{{ t.why }}</span>
       </span>
     </button>
   </div>
@@ -135,6 +138,10 @@ const days = (at: Date, start: Date) => (at.getTime() - start.getTime()) / 86_40
   text-overflow: ellipsis;
   white-space: nowrap;
   max-width: 150px;
+}
+.moved {
+  color: var(--brass-text);
+  white-space: nowrap;
 }
 .token {
   flex: none;

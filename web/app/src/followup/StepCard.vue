@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { mdiDrag } from '@mdi/js'
 import { computed } from 'vue'
-import type { StepDraft, StepView } from '../api/types'
+import type { Share, StepDraft, StepView } from '../api/types'
 import { asAoifeReads } from '../mail/fillIns'
-import { people, waitWords } from '../shared/when'
+import { between, people, percent } from '../shared/when'
+import { rulesWords } from './rules'
 
-/** One email of a follow-up in the list: its subject, its wait and its numbers. */
+/** One email of a sequence in the list: its subject, its rules and its numbers. */
 const props = defineProps<{
   step: StepDraft
   counts: StepView | undefined
@@ -13,9 +14,22 @@ const props = defineProps<{
   chosen: boolean
 }>()
 const emit = defineEmits<{ choose: []; move: [by: number] }>()
+
+const rate = (share: Share) =>
+  percent(share.share) + (share.intervalShown ? ` ${between(share.low, share.high)}` : '')
+
 const numbers = computed(() => {
   const counts = props.counts
-  return counts ? `${counts.sent.toLocaleString('en-GB')} sent · ${people(counts.ahead)} next` : 'new'
+  if (!counts) {
+    return ['new']
+  }
+  const n = counts.numbers
+  const sent = `${n.sent.toLocaleString('en-GB')} sent · ${people(n.ahead)} next`
+  if (n.sent === 0) {
+    return [sent]
+  }
+  const opened = props.step.email.style === 'LETTER' ? '' : `${rate(counts.openRate)} opened`
+  return [sent, [opened, `${rate(counts.clickRate)} clicked`].filter(Boolean).join(' · ')]
 })
 </script>
 
@@ -31,11 +45,14 @@ const numbers = computed(() => {
     </button>
     <button class="main" :aria-pressed="chosen" @click="emit('choose')">
       <strong>{{ asAoifeReads(step.email.subject) || 'No subject yet' }}</strong>
-      <span class="small quiet">{{ waitWords(step.waitAmount, step.waitUnit) }}</span>
+      <span class="small quiet">{{ rulesWords(step.rules) }}</span>
     </button>
-    <span class="small side" :class="{ grave: !step.ready }">{{
-      step.ready ? numbers : 'Draft: nobody gets it yet'
-    }}</span>
+    <span class="small side" :class="{ grave: !step.ready }">
+      <template v-if="step.ready"
+        ><span v-for="line in numbers" :key="line">{{ line }}</span></template
+      >
+      <template v-else>Draft: nobody gets it yet</template>
+    </span>
   </div>
 </template>
 
@@ -46,7 +63,7 @@ const numbers = computed(() => {
   gap: 10px;
   border: 1px solid var(--line);
   border-radius: 10px;
-  padding: 9px 12px;
+  padding: 8px 12px;
 }
 .chosen {
   border-color: rgb(var(--v-theme-primary));
@@ -67,6 +84,7 @@ const numbers = computed(() => {
 }
 .side {
   text-align: right;
-  max-width: 130px;
+  max-width: 190px;
+  display: grid;
 }
 </style>

@@ -1,45 +1,59 @@
 import { ref } from 'vue'
 import { api } from '../api/client'
-import type { Effect, FollowUpView, SequenceDraft } from '../api/types'
+import type { Effect, Planned, SequenceDraft, SequenceView } from '../api/types'
 import { useDocument, type Versioned } from '../shared/useDocument'
 
 /**
- * An offer's follow-up as a document. A save that changes something for people on their way waits for the owner's word
- * (`effect` says what it would do).
+ * A sequence as a document. A save that changes something for people on their way waits for the owner's word (`effect`
+ * says what it would do).
  */
-export function useSequence(offerId: number, saved: () => void) {
-  const path = `/offers/${offerId}/follow-up`
-  const view = ref<FollowUpView | null>(null)
+export function useSequence(id: number, saved: () => void) {
+  const path = `/sequences/${id}`
+  const view = ref<SequenceView | null>(null)
   const effect = ref<Effect | null>(null)
 
-  function versioned(from: FollowUpView): Versioned<SequenceDraft> {
+  function versioned(from: SequenceView): Versioned<SequenceDraft> {
     view.value = from
     effect.value = null
-    const steps = from.steps.map(({ id, ready, waitAmount, waitUnit, email }) => ({
-      id,
+    const steps = from.steps.map(({ id: stepId, emailId, emailVersion, ready, rules, email }) => ({
+      id: stepId,
+      emailId,
+      emailVersion,
       ready,
-      waitAmount,
-      waitUnit,
+      rules: structuredClone(rules),
       email: structuredClone(email),
     }))
-    return { version: from.version, value: { name: from.name, steps } }
+    return {
+      version: from.version,
+      value: { name: from.name, rules: structuredClone(from.rules), steps, reopens: false },
+    }
   }
 
   async function hold(draft: SequenceDraft): Promise<boolean> {
     const told = await api.post<Effect>(`${path}/effect`, draft)
-    const matters = told.retimed > 0 || told.pastNewSteps > 0
+    const matters = told.retimed > 0 || told.pastNewSteps > 0 || told.finished > 0
     effect.value = matters ? told : null
     return matters
   }
 
   const sequence = useDocument<SequenceDraft>({
-    load: async () => versioned(await api.get<FollowUpView>(path)),
+    load: async () => versioned(await api.get<SequenceView>(path)),
     save: async (version, draft) =>
-      versioned(await api.put<FollowUpView>(path, { version, sequence: draft })),
+      versioned(await api.put<SequenceView>(path, { version, sequence: draft })),
     hold,
     saved,
   })
 
-  const plan = (draft: SequenceDraft) => api.post<string[]>(`${path}/plan`, draft)
-  return { view, effect, sequence, plan }
+  async function pause(paused: boolean) {
+    await sequence.flush()
+    view.value = await api.put<SequenceView>(`${path}/paused`, { paused })
+    saved()
+  }
+
+  async function refresh() {
+    view.value = await api.get<SequenceView>(path)
+  }
+
+  const plan = (draft: SequenceDraft) => api.post<Planned[]>(`${path}/plan`, draft)
+  return { view, effect, sequence, plan, pause, refresh }
 }

@@ -1,71 +1,129 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
-import { api } from '../api/client'
-import type { EmailContent, EmailKind, WrittenEmail } from '../api/types'
-import { useBusiness } from '../business/useBusiness'
+import { mdiSendOutline } from '@mdi/js'
+import { computed, ref, watch } from 'vue'
+import { useSession } from '../account/useSession'
+import { api, ApiFault } from '../api/client'
+import type { PeoplePage } from '../api/types'
 import PreviewFrame from '../shared/PreviewFrame.vue'
-import { useLatest } from '../shared/useLatest'
 import SizeChoice from '../track/SizeChoice.vue'
+import type { Reader, Written } from './useWritten'
 
-/** An email as Aoife would get it, made by the same renderer as the real one. */
-const props = defineProps<{ email: EmailContent; kind: EmailKind; offerName: string }>()
-const SIZES = ['Email', 'Phone', 'Plain text'] as const
+/** An email as somebody gets it, made by the same renderer as the real one; and a test of it to oneself. */
+const props = defineProps<{ written: Written }>()
+const SIZES = ['Email', 'Phone', 'Plain text', 'Dark'] as const
 const size = ref<string>('Email')
-const nameKnown = ref(true)
-const business = useBusiness()
-const from = computed(() => {
-  const { senderName, senderEmail } = business.view!.settings
-  return senderEmail ? `${senderName} · ${senderEmail}` : 'no sender yet: see Setup'
+const session = useSession()
+const testing = ref(false)
+const to = ref('')
+const said = ref('')
+const words = ref('')
+const found = ref<{ title: string; value: Reader['as'] }[]>([])
+
+const readers = computed(() => [
+  { title: 'as Aoife reads it', value: 'AOIFE' as Reader['as'] },
+  { title: 'as somebody without a name', value: 'NAMELESS' as Reader['as'] },
+  ...found.value,
+])
+const reader = computed({
+  get: () => props.written.reader.as,
+  set: (as: Reader['as']) => props.written.readAs(as),
 })
 
-const { answer, fault } = useLatest(
-  () => ({
-    kind: props.kind,
-    content: props.email,
-    offerName: props.offerName,
-    firstName: nameKnown.value ? 'Aoife' : '',
-  }),
-  (question) => api.post<WrittenEmail>('/mail/preview', question),
-)
+watch(words, async (typed) => {
+  if (typed.trim().length < 2 || readers.value.some((r) => r.title === typed)) {
+    return
+  }
+  const page = await api.get<PeoplePage>(`/people?size=6&words=${encodeURIComponent(typed)}`)
+  found.value = page.people.map((p) => ({ title: `as ${p.email}`, value: p.id }))
+})
+watch(size, (now) => props.written.inTheDark(now === 'Dark'))
+
+function askTo() {
+  to.value = to.value || session.email
+  said.value = ''
+  testing.value = true
+}
+
+async function test() {
+  try {
+    said.value = (await props.written.sendTest(to.value)).said
+  } catch (failed) {
+    const { problems, message } = failed as ApiFault
+    said.value = problems[0]?.message ?? message
+  }
+}
 </script>
 
 <template>
   <div class="row">
     <SizeChoice v-model="size" :sizes="SIZES" />
-    <v-switch
-      v-model="nameKnown"
-      :label="nameKnown ? 'as Aoife reads it' : 'as somebody without a name reads it'"
+    <v-autocomplete
+      v-model="reader"
+      v-model:search="words"
+      class="reader"
+      :items="readers"
+      density="compact"
+      hide-details
+      aria-label="As whom it is read"
+      no-data-text="Nobody found"
     />
+    <v-btn size="small" class="ml-auto" :prepend-icon="mdiSendOutline" @click="askTo">Send a test</v-btn>
   </div>
-  <v-alert v-if="fault" type="warning" variant="tonal" density="compact">{{ fault }}</v-alert>
-  <template v-if="answer">
+  <v-alert v-if="written.fault" type="warning" variant="tonal" density="compact">{{ written.fault }}</v-alert>
+  <template v-if="written.answer">
     <div class="head">
-      <p class="small quiet">From {{ from }}</p>
-      <p class="subject">{{ answer.subject || '(no subject)' }}</p>
-      <p class="small quiet">{{ answer.preview }}</p>
+      <p class="small quiet">From {{ written.answer.from }}</p>
+      <p class="line">
+        <strong>{{ written.answer.subject || '(no subject)' }}</strong>
+        <span class="quiet"> {{ written.answer.preview }}</span>
+      </p>
     </div>
-    <pre v-if="size === 'Plain text'" tabindex="0">{{ answer.plain }}</pre>
+    <pre v-if="size === 'Plain text'" tabindex="0">{{ written.answer.plain }}</pre>
     <PreviewFrame
       v-else
-      :html="answer.html"
+      :html="written.answer.html"
       :phone="size === 'Phone'"
       title="The email"
       :desktop-width="680"
     />
   </template>
+  <v-dialog v-model="testing" max-width="460">
+    <v-card class="pa-2">
+      <form @submit.prevent="test">
+        <v-card-title><h2>Send a test</h2></v-card-title>
+        <v-card-text class="stack">
+          <p class="small quiet">
+            The email as it stands here, with “Test” before its subject. Nobody is counted, and its links lead
+            nowhere personal.
+          </p>
+          <v-text-field v-model="to" autofocus type="email" label="To" />
+          <p v-if="said" role="status">{{ said }}</p>
+        </v-card-text>
+        <v-card-actions>
+          <v-btn @click="testing = false">Close</v-btn>
+          <v-btn type="submit" color="primary" variant="flat">Send it</v-btn>
+        </v-card-actions>
+      </form>
+    </v-card>
+  </v-dialog>
 </template>
 
 <style scoped>
+.reader {
+  max-width: 240px;
+  min-width: 190px;
+}
 .head {
   background: rgb(var(--v-theme-surface));
   border: 1px solid var(--line);
   border-radius: 10px;
-  padding: 10px 16px;
+  padding: 8px 14px;
 }
-.subject {
-  font:
-    650 18px 'Bricolage Grotesque Variable',
-    sans-serif;
+/* As a mailbox lists it: one line, cut off where the room ends. */
+.line {
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 pre {
   flex: 1;

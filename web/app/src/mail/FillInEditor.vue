@@ -1,5 +1,14 @@
 <script setup lang="ts">
-import { mdiFormatBold, mdiFormatItalic, mdiFormatListBulleted, mdiLinkVariant } from '@mdi/js'
+import {
+  mdiFormatBold,
+  mdiFormatHeader2,
+  mdiFormatHeader3,
+  mdiFormatItalic,
+  mdiFormatListBulleted,
+  mdiFormatListNumbered,
+  mdiFormatQuoteClose,
+  mdiLinkVariant,
+} from '@mdi/js'
 import { Extension } from '@tiptap/core'
 import StarterKit from '@tiptap/starter-kit'
 import { EditorContent, useEditor } from '@tiptap/vue-3'
@@ -7,8 +16,18 @@ import { ref, watch } from 'vue'
 import { fillInNode, type Menu } from './fillInNode'
 import { bodyToEditor, editorToBody, editorToLine, lineToEditor } from './fillIns'
 
-/** Writing with fill-ins: one line of plain text, or paragraphs with emphasis, lists and links. `/` offers fill-ins. */
-const props = defineProps<{ label: string; line?: boolean; problem?: string; noFillIns?: boolean }>()
+/**
+ * Writing with fill-ins: one line of plain text, or paragraphs with emphasis, lists and links; rich with headings and
+ * quotes too. `/` offers fill-ins, and in rich writing blocks to put below.
+ */
+const props = defineProps<{
+  label: string
+  line?: boolean
+  rich?: boolean
+  problem?: string
+  noFillIns?: boolean
+}>()
+const emit = defineEmits<{ insert: [block: string] }>()
 const text = defineModel<string>({ required: true })
 const menu = ref<Menu | null>(null)
 const linking = ref(false)
@@ -21,8 +40,6 @@ const OneLine = Extension.create({
   addKeyboardShortcuts: () => ({ Enter: () => true, 'Shift-Enter': () => true }),
 })
 const off = {
-  heading: false,
-  blockquote: false,
   codeBlock: false,
   code: false,
   strike: false,
@@ -43,9 +60,18 @@ const editor = useEditor({
   extensions: [
     StarterKit.configure({
       ...off,
+      heading: props.rich ? { levels: [2, 3] } : false,
+      ...(props.rich ? {} : { blockquote: false as const }),
       ...(props.line ? plain : { link: { openOnClick: false, HTMLAttributes: { rel: null, target: null } } }),
     }),
-    ...(props.noFillIns ? [] : [fillInNode((next) => (menu.value = next))]),
+    ...(props.noFillIns
+      ? []
+      : [
+          fillInNode(
+            (next) => (menu.value = next),
+            props.rich ? (block) => emit('insert', block) : undefined,
+          ),
+        ]),
     ...(props.line ? [OneLine] : []),
   ],
   editorProps: {
@@ -106,13 +132,43 @@ function setLink() {
         >
           <v-icon :icon="mdiFormatListBulleted" size="18" />
         </button>
+        <template v-if="rich">
+          <button
+            aria-label="Numbered list"
+            :aria-pressed="editor.isActive('orderedList')"
+            @click="editor.chain().focus().toggleOrderedList().run()"
+          >
+            <v-icon :icon="mdiFormatListNumbered" size="18" />
+          </button>
+          <button
+            aria-label="Large heading"
+            :aria-pressed="editor.isActive('heading', { level: 2 })"
+            @click="editor.chain().focus().toggleHeading({ level: 2 }).run()"
+          >
+            <v-icon :icon="mdiFormatHeader2" size="18" />
+          </button>
+          <button
+            aria-label="Small heading"
+            :aria-pressed="editor.isActive('heading', { level: 3 })"
+            @click="editor.chain().focus().toggleHeading({ level: 3 }).run()"
+          >
+            <v-icon :icon="mdiFormatHeader3" size="18" />
+          </button>
+          <button
+            aria-label="Quote"
+            :aria-pressed="editor.isActive('blockquote')"
+            @click="editor.chain().focus().toggleBlockquote().run()"
+          >
+            <v-icon :icon="mdiFormatQuoteClose" size="18" />
+          </button>
+        </template>
         <button aria-label="Link" :aria-pressed="editor.isActive('link')" @click="link">
           <v-icon :icon="mdiLinkVariant" size="18" />
         </button>
-        <span v-if="!noFillIns" class="quiet">/ for a fill-in</span>
+        <span v-if="!noFillIns" class="quiet">{{ rich ? '/ to insert' : '/ for a fill-in' }}</span>
       </span>
     </div>
-    <EditorContent :editor="editor" class="box" />
+    <EditorContent :editor="editor" class="box" :class="{ rich }" />
     <p v-if="problem" class="grave small" role="alert">{{ problem }}</p>
     <Teleport to="body">
       <ul

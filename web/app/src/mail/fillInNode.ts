@@ -3,25 +3,45 @@ import { PluginKey } from '@tiptap/pm/state'
 import { Suggestion, type SuggestionProps } from '@tiptap/suggestion'
 import { VueNodeViewRenderer } from '@tiptap/vue-3'
 import FillInChip from './FillInChip.vue'
+import { BLOCK_KINDS } from './blocks'
 import { FILL_INS, type FillIn } from './fillIns'
+
+/** Something the menu offers: a fill-in, or a block to put below. */
+export interface Offered extends FillIn {
+  block?: string
+}
 
 /** The open menu on `/`: null when closed. */
 export interface Menu {
-  items: FillIn[]
+  items: Offered[]
   chosen: number
   left: number
   top: number
-  pick(item: FillIn): void
+  pick(item: Offered): void
 }
 
-/** The chip for a fill-in, and the menu that `/` opens. */
-export function fillInNode(show: (menu: Menu | null) => void) {
+/**
+ * The chip for a fill-in, and the menu that `/` opens.
+ *
+ * @param insertBlock has a block put below; absent where there are none
+ */
+export function fillInNode(show: (menu: Menu | null) => void, insertBlock?: (block: string) => void) {
+  const offered: Offered[] = [
+    ...FILL_INS,
+    ...(insertBlock
+      ? BLOCK_KINDS.filter((k) => k.kind !== 'COLUMNS').map((k) => ({
+          name: k.kind,
+          label: `${k.words}, below`,
+          block: k.kind,
+        }))
+      : []),
+  ]
   let menu: Menu | null = null
   const set = (next: Menu | null) => {
     menu = next
     show(next)
   }
-  const open = (props: SuggestionProps<FillIn, FillIn>) => {
+  const open = (props: SuggestionProps<Offered, Offered>) => {
     const place = props.clientRect?.()
     set(
       props.items.length
@@ -82,17 +102,23 @@ export function fillInNode(show: (menu: Menu | null) => void) {
     addNodeView: () => VueNodeViewRenderer(FillInChip),
     addProseMirrorPlugins() {
       return [
-        Suggestion<FillIn, FillIn>({
+        Suggestion<Offered, Offered>({
           editor: this.editor,
           pluginKey: new PluginKey('fill-in-menu'),
           char: '/',
-          items: ({ query }) => FILL_INS.filter((f) => f.label.toLowerCase().startsWith(query.toLowerCase())),
-          command: ({ editor, range, props }) =>
-            editor
-              .chain()
-              .focus()
-              .insertContentAt(range, { type: 'fillIn', attrs: { name: props.name } })
-              .run(),
+          items: ({ query }) => offered.filter((f) => f.label.toLowerCase().startsWith(query.toLowerCase())),
+          command: ({ editor, range, props }) => {
+            if (props.block) {
+              editor.chain().focus().deleteRange(range).run()
+              insertBlock?.(props.block)
+            } else {
+              editor
+                .chain()
+                .focus()
+                .insertContentAt(range, { type: 'fillIn', attrs: { name: props.name } })
+                .run()
+            }
+          },
           render: () => ({
             onStart: open,
             onUpdate: open,

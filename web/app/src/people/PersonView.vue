@@ -8,6 +8,7 @@ import { useClock } from '../demo/useClock'
 import When from '../shared/When.vue'
 import { eventWords } from '../track/words'
 import { PERSON_STATES } from './states'
+import TagField from './TagField.vue'
 
 const route = useRoute()
 const clock = useClock()
@@ -27,6 +28,23 @@ async function load() {
 async function block() {
   blocking.value = false
   await api.post(`/people/${route.params.id}/block`)
+  await load()
+}
+
+const newTag = ref('')
+
+async function tagged(tag: string, give: boolean) {
+  await api.put(`/people/${route.params.id}/tags`, { tag, give })
+  newTag.value = ''
+  await load()
+}
+
+async function track(counts: boolean) {
+  whole.value = await api.put<PersonWhole>(`/people/${route.params.id}/tracking`, { untracked: !counts })
+}
+
+async function takeOut(sequenceId: number) {
+  await api.delete(`/sequences/${sequenceId}/people/${route.params.id}`)
   await load()
 }
 
@@ -87,9 +105,34 @@ const labelOf = (key: string) =>
               <dd>
                 began <When :at="run.startedAt" /><template v-if="run.endedAt"
                   >, ended <When :at="run.endedAt" /></template
-                ><template v-else-if="run.nextDueAt">, next email <When :at="run.nextDueAt" /></template>
+                ><template v-else
+                  ><template v-if="run.nextDueAt">, next email <When :at="run.nextDueAt" /></template>
+                  <v-btn class="ml-2" size="x-small" @click="takeOut(run.sequenceId)">Take them out</v-btn>
+                </template>
               </dd>
             </dl>
+          </section>
+          <section class="panel stack" aria-labelledby="tags">
+            <h2 id="tags">Tags</h2>
+            <div class="row">
+              <span v-for="tag in whole.dossier.tags" :key="tag" class="mark"
+                >{{ tag }}
+                <button type="button" :aria-label="`Take the tag ${tag}`" @click="tagged(tag, false)">
+                  ×
+                </button>
+              </span>
+              <span v-if="whole.dossier.tags.length === 0" class="quiet">None yet.</span>
+            </div>
+            <form class="row" @submit.prevent="tagged(newTag, true)">
+              <TagField v-model="newTag" label="Give a tag" />
+              <v-btn type="submit" size="small" :disabled="!newTag.trim()">Give it</v-btn>
+            </form>
+            <v-switch
+              :model-value="!whole.dossier.untracked"
+              hide-details
+              label="Count what they open and click"
+              @update:model-value="track(!!$event)"
+            />
           </section>
           <section v-if="whole.dossier.answers.length" class="panel" aria-labelledby="answers">
             <h2 id="answers">What they told</h2>

@@ -23,8 +23,12 @@ const COMMANDS: Found[] = [
   { words: 'Today', kind: 'go to', to: '/today' },
   { words: 'Offers', kind: 'go to', to: '/offers' },
   { words: 'People', kind: 'go to', to: '/people' },
+  { words: 'Emails: all of them, and where each is used', kind: 'go to', to: '/emails' },
+  { words: 'Sequences', kind: 'go to', to: '/emails/sequences' },
+  { words: 'Mail engine: what waits and what failed', kind: 'go to', to: '/emails/engine' },
   { words: 'Site: the snippet, and what would show', kind: 'go to', to: '/site' },
   { words: 'Setup: business, sender, mail server', kind: 'go to', to: '/setup' },
+  { words: 'Setup: sending, limits, signing', kind: 'go to', to: '/setup#sending' },
 ]
 
 const found = computed<Found[]>(() => {

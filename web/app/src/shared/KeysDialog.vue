@@ -2,8 +2,9 @@
 const emit = defineEmits<{ close: [] }>()
 const KEYS = [
   ['1 – 5', 'The stops of an offer: Give, Ask, Confirm, Hand over, Follow up'],
+  ['R', 'Rehearse the offer'],
   ['P', 'The next size of the preview'],
-  ['/', 'A fill-in, while writing an email'],
+  ['/', 'A fill-in or a block, while writing an email'],
   ['Ctrl K', 'Find an offer, a person or a command'],
   ['Alt ↑ Alt ↓', 'Move the field or email that has the focus'],
   ['?', 'This list'],

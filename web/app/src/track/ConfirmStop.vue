@@ -2,8 +2,10 @@
 import { computed, ref } from 'vue'
 import { api } from '../api/client'
 import type { OfferSettings } from '../api/types'
-import EmailFields from '../mail/EmailFields.vue'
+import EmailEditor from '../mail/EmailEditor.vue'
 import EmailPreview from '../mail/EmailPreview.vue'
+import { useWritten } from '../mail/useWritten'
+import PageColours from '../shared/PageColours.vue'
 import PreviewFrame from '../shared/PreviewFrame.vue'
 import SavedNote from '../shared/SavedNote.vue'
 import type { Document } from '../shared/useDocument'
@@ -18,18 +20,28 @@ const props = defineProps<{ offerId: number; settings: Document<OfferSettings> }
 const part = ref<(typeof PARTS)[number]>('Email')
 const size = ref<string>('Desktop')
 const confirm = computed(() => props.settings.value.value!.confirm)
+const written = useWritten(() => ({
+  content: confirm.value.email,
+  kind: 'CONFIRMATION',
+  offerId: props.offerId,
+}))
 const words = computed(() =>
   part.value === 'Waiting page' ? confirm.value.waiting : confirm.value.confirmed,
 )
 
 const { answer: page } = useLatest(
-  () => ({ words: words.value, withFiles: part.value === 'Confirmed page' && confirm.value.opensIncentive }),
+  () => ({
+    words: words.value,
+    withFiles: part.value === 'Confirmed page' && confirm.value.opensIncentive,
+    withSteps: part.value === 'Waiting page',
+    colours: confirm.value.pages.colours,
+  }),
   (question) => api.post<{ html: string }>(`/offers/${props.offerId}/words/preview`, question),
 )
 </script>
 
 <template>
-  <Workbench>
+  <Workbench wide>
     <template #settings>
       <div class="row spread">
         <h2>Confirming</h2>
@@ -53,11 +65,12 @@ const { answer: page } = useLatest(
         >
       </div>
       <div v-if="part === 'Email'" id="email" class="stack">
-        <EmailFields
+        <EmailEditor
           v-model="confirm.email"
+          kind="CONFIRMATION"
           path="confirm.email"
           :problem-at="settings.problemAt"
-          button-leads="Leads to the confirmed page."
+          :written="written"
         />
         <v-text-field
           v-model.number="confirm.daysGood"
@@ -77,23 +90,36 @@ const { answer: page } = useLatest(
           "
         />
         <v-textarea v-model="words.text" label="Text" rows="4" />
-        <p v-if="part === 'Waiting page'" class="small quiet">
-          Everybody reads the same, whether their address is known or not.
-        </p>
-        <v-switch
-          v-else
-          v-model="confirm.opensIncentive"
-          label="Confirming opens what they asked for, on this page"
+        <template v-if="part === 'Waiting page'">
+          <v-switch
+            v-model="confirm.pages.showsSteps"
+            label="Show the steps: open your mailbox, press the button"
+          />
+          <p class="small quiet">Everybody reads the same, whether their address is known or not.</p>
+        </template>
+        <template v-else>
+          <v-switch
+            v-model="confirm.opensIncentive"
+            label="Confirming opens what they asked for, on this page"
+          />
+          <v-text-field
+            v-model="confirm.pages.goesOnTo"
+            label="Or go on to a page of yours"
+            placeholder="https://"
+            hint="Instead of this page. What they asked for then comes by email."
+            persistent-hint
+            :error-messages="settings.problemAt('confirm.pages.goesOnTo')"
+          />
+        </template>
+        <PageColours
+          v-if="part === 'Confirmed page'"
+          v-model="confirm.pages.colours"
+          :problem="settings.problemAt('confirm.pages.colours')"
         />
       </template>
     </template>
     <template #preview>
-      <EmailPreview
-        v-if="part === 'Email'"
-        :email="confirm.email"
-        kind="CONFIRMATION"
-        :offer-name="settings.value.value!.name"
-      />
+      <EmailPreview v-if="part === 'Email'" :written="written" />
       <template v-else>
         <div class="row">
           <SizeChoice v-model="size" :sizes="SIZES" /> <span class="small">{{ part }}</span>

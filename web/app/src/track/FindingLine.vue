@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { mdiAlertOctagonOutline, mdiEyeOutline } from '@mdi/js'
-import { computed } from 'vue'
-import type { Finding } from '../api/types'
+import { computed, ref } from 'vue'
+import { api } from '../api/client'
+import type { Finding, OfferView } from '../api/types'
 
 /** One line of Readiness: what would go wrong, leading to where it is put right. */
 const props = defineProps<{ finding: Finding; offerId: number }>()
@@ -13,19 +14,37 @@ const to = computed(() =>
         hash: `#${props.finding.control}`,
       },
 )
+const emit = defineEmits<{ fixed: [view: OfferView] }>()
+const fixing = ref(false)
+const wrong = ref('')
+
+async function fix() {
+  fixing.value = true
+  wrong.value = ''
+  try {
+    const { code, control } = props.finding
+    emit('fixed', await api.post<OfferView>(`/offers/${props.offerId}/fixes`, { code, control }))
+  } catch (failed) {
+    wrong.value = (failed as Error).message
+  }
+  fixing.value = false
+}
+
 const grave = computed(() => props.finding.severity === 'GRAVE')
 </script>
 
 <template>
-  <router-link :to="to" class="line plain-link">
+  <div class="line">
     <v-icon
       :icon="grave ? mdiAlertOctagonOutline : mdiEyeOutline"
       :color="grave ? 'error' : 'secondary'"
       size="20"
     />
-    <span>{{ finding.message }}</span>
-    <span class="small quiet">{{ grave ? 'holds back going live' : 'worth a look' }}</span>
-  </router-link>
+    <router-link :to="to" class="plain-link">{{ finding.message }}</router-link>
+    <v-btn v-if="finding.fix" size="small" :loading="fixing" @click="fix">{{ finding.fix.words }}</v-btn>
+    <span v-else class="small quiet">{{ grave ? 'holds back going live' : 'worth a look' }}</span>
+    <p v-if="wrong" class="grave small wrong" role="alert">{{ wrong }}</p>
+  </div>
 </template>
 
 <style scoped>
@@ -35,5 +54,8 @@ const grave = computed(() => props.finding.severity === 'GRAVE')
   gap: 10px;
   align-items: center;
   padding: 7px 2px;
+}
+.wrong {
+  grid-column: 2 / -1;
 }
 </style>

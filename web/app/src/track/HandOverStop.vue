@@ -1,15 +1,22 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { OfferSettings } from '../api/types'
-import EmailFields from '../mail/EmailFields.vue'
+import EmailEditor from '../mail/EmailEditor.vue'
 import EmailPreview from '../mail/EmailPreview.vue'
+import { useWritten } from '../mail/useWritten'
 import SavedNote from '../shared/SavedNote.vue'
 import type { Document } from '../shared/useDocument'
+import TagChanges from './TagChanges.vue'
 import Workbench from './Workbench.vue'
 
 const props = defineProps<{ offerId: number; settings: Document<OfferSettings> }>()
 const offer = computed(() => props.settings.value.value!)
 const limits = computed(() => offer.value.handOver.limits)
+const written = useWritten(() => ({
+  content: offer.value.handOver.email,
+  kind: 'DELIVERY',
+  offerId: props.offerId,
+}))
 const DEFAULT_DAYS = 30
 const DEFAULT_USES = 5
 
@@ -29,7 +36,7 @@ const AGAIN = [
 </script>
 
 <template>
-  <Workbench>
+  <Workbench wide>
     <template #settings>
       <div class="row spread">
         <h2>Handing over</h2>
@@ -54,11 +61,12 @@ const AGAIN = [
       <v-switch id="byEmail" v-model="offer.handOver.byEmail" label="By an email with their own link" />
       <p class="small quiet">Somebody already on the list who signs up again always gets the email.</p>
       <div id="email">
-        <EmailFields
+        <EmailEditor
           v-model="offer.handOver.email"
+          kind="DELIVERY"
           path="handOver.email"
           :problem-at="settings.problemAt"
-          button-leads="Leads to their own pass."
+          :written="written"
         />
       </div>
       <fieldset class="stack">
@@ -91,6 +99,7 @@ const AGAIN = [
           A link that has run out offers to send a fresh one, to the address it belongs to.
         </p>
       </fieldset>
+      <TagChanges v-model="offer.handOver.tags" :problem-at="settings.problemAt" />
       <fieldset class="stack">
         <legend>When somebody signs up again</legend>
         <v-select v-model="offer.handOver.runAgain.when" :items="AGAIN" label="The follow-up runs again" />
@@ -106,7 +115,7 @@ const AGAIN = [
       </fieldset>
     </template>
     <template #preview>
-      <EmailPreview :email="offer.handOver.email" kind="DELIVERY" :offer-name="offer.name" />
+      <EmailPreview :written="written" />
     </template>
   </Workbench>
 </template>

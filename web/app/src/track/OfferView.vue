@@ -27,6 +27,7 @@ const stop = computed(() => route.params.stop as Stop)
 const readinessShown = ref(false)
 const pausing = ref(false)
 const held = ref('')
+const shown = ref(0)
 
 const toFix = computed(() => view.value?.findings.length ?? 0)
 const readiness = computed(() =>
@@ -34,10 +35,18 @@ const readiness = computed(() =>
 )
 
 useKeys(
-  Object.fromEntries(
-    STOPS.map((name, i) => [String(i + 1), () => void router.push(`/offers/${id}/${name}`)]),
-  ),
+  Object.fromEntries([
+    ...STOPS.map((name, i) => [String(i + 1), () => void router.push(`/offers/${id}/${name}`)] as const),
+    ['r', () => void router.push(`/offers/${id}/rehearsal`)] as const,
+  ]),
 )
+
+/** A cure changed what is saved: what is shown is read anew. */
+async function fixed(next: OfferView) {
+  view.value = next
+  await settings.load()
+  shown.value++
+}
 
 async function change(state: 'LIVE' | 'PAUSED') {
   pausing.value = false
@@ -105,9 +114,11 @@ watch([() => route.hash, () => view.value === null], () => void showControl(), {
               :key="finding.code + finding.control"
               :finding="finding"
               :offer-id="id"
+              @fixed="fixed"
             />
           </v-card>
         </v-menu>
+        <v-btn :to="`/offers/${id}/rehearsal`">Rehearse <kbd>R</kbd></v-btn>
         <v-btn v-if="view.offer.state === 'LIVE'" @click="pausing = true">Pause</v-btn>
         <v-btn v-else color="primary" variant="flat" @click="change('LIVE')">Go live</v-btn>
       </div>
@@ -118,7 +129,13 @@ watch([() => route.hash, () => view.value === null], () => void showControl(), {
       <template v-else-if="settings.value.value">
         <ConfirmStop v-if="stop === 'confirm'" :offer-id="id" :settings="settings" />
         <HandOverStop v-else-if="stop === 'hand-over'" :offer-id="id" :settings="settings" />
-        <FollowUpStop v-else :offer-id="id" :offer-name="view.offer.settings.name" @saved="refresh" />
+        <FollowUpStop
+          v-else
+          :key="shown"
+          :offer-id="id"
+          :offer-name="view.offer.settings.name"
+          @saved="refresh"
+        />
       </template>
     </template>
     <v-dialog v-model="pausing">
@@ -143,6 +160,14 @@ watch([() => route.hash, () => view.value === null], () => void showControl(), {
 }
 .head {
   min-height: 44px;
+}
+kbd {
+  margin-left: 7px;
+  border: 1px solid var(--line);
+  border-radius: 5px;
+  padding: 0 5px;
+  font: inherit;
+  font-size: 12px;
 }
 .readiness {
   width: min(640px, 92vw);

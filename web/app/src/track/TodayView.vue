@@ -63,6 +63,7 @@ watch([() => clock.moves, () => clock.tick], () => void load(), { immediate: tru
             </span>
           </span>
           <v-btn size="small" :loading="trying" @click="tryNow">Try now</v-btn>
+          <router-link class="small" to="/emails/engine">Which ones</router-link>
         </div>
         <p v-if="today.waitingToConfirm > 0" class="waiting">
           <router-link to="/people?state=WAITING_TO_CONFIRM"
@@ -76,7 +77,7 @@ watch([() => clock.moves, () => clock.tick], () => void load(), { immediate: tru
           class="finding"
         >
           <span class="small quiet">{{ offer.settings.name }}</span>
-          <FindingLine :finding="finding" :offer-id="offer.id" />
+          <FindingLine :finding="finding" :offer-id="offer.id" @fixed="load" />
         </div>
         <p v-if="quiet" class="quiet">Nothing would go wrong as things stand.</p>
       </section>

@@ -1,19 +1,11 @@
 import type { OfferView, Told } from '../api/types'
+import { END_WORDS } from '../followup/rules'
 
 export const STATE_WORDS: Record<OfferView['offer']['state'], string> = {
   DRAFT: 'Draft',
   LIVE: 'Live',
   PAUSED: 'Paused',
   ENDED: 'Ended',
-}
-
-const END_WORDS: Record<string, string> = {
-  STEPS_EXHAUSTED: 'nothing more to send',
-  PERSON_LEFT: 'they left',
-  PERSON_UNREACHABLE: 'the address does not work',
-  PERSON_BLOCKED: 'you stopped their emails',
-  GOAL_REACHED: 'its goal was reached',
-  REMOVED_BY_OWNER: 'you took them out',
 }
 
 /** What happened, in the third person: reads on from the person's address. */
@@ -30,11 +22,15 @@ export function eventWords(event: Told): string {
     FOLLOW_UP_STARTED: `began “${detail}”`,
     FOLLOW_UP_SENT: `was sent “${detail}”`,
     FOLLOW_UP_SKIPPED: `was not sent “${detail}”`,
-    FOLLOW_UP_ENDED: `came to the end of the follow-up: ${END_WORDS[detail] ?? detail}`,
+    FOLLOW_UP_ENDED: `came to the end of the follow-up: ${END_WORDS[detail as keyof typeof END_WORDS] ?? detail}`,
     LEFT: `left the list ${detail}`,
     UNREACHABLE: `cannot be reached: ${detail}`,
     EMAIL_FAILED: `did not get an email, given up: ${detail}`,
     BLOCKED: `gets no more emails: stopped ${detail}`,
+    BOUNCED: `has not got an email yet: ${detail}`,
+    COMPLAINED: 'told their mailbox that our email is unwanted: they get no more',
+    TAG_GIVEN: `was given the tag “${detail}”`,
+    TAG_TAKEN: `lost the tag “${detail}”`,
     OFFER_LIVE: `${event.offer} went live`,
     OFFER_PAUSED: `${event.offer} was paused`,
   }

@@ -8,6 +8,7 @@ import jeton.core.followup.StepRules;
 import jeton.core.followup.Wait;
 import jeton.core.mail.EmailBlock;
 import jeton.core.mail.EmailButton;
+import jeton.core.mail.EmailColumn;
 import jeton.core.mail.EmailContent;
 import jeton.core.mail.LinkTag;
 import jeton.core.mail.SocialLink;
@@ -128,14 +129,16 @@ final class WelcomeEmails {
             EmailBlock.text("<h2>While the glue dries</h2>"),
             EmailBlock.columns(
                 List.of(
-                    List.of(
-                        EmailBlock.text(
-                            "<h3>Why grain matters</h3><p>Tear a sheet both ways and you will see.</p>"),
-                        button("Read it", SHOP + "/journal/grain")),
-                    List.of(
-                        EmailBlock.text(
-                            "<h3>A knot that lies flat</h3><p>Tied inside the fold, where nobody finds it.</p>"),
-                        button("See how", SHOP + "/journal/knot")))),
+                    new EmailColumn(
+                        List.of(
+                            EmailBlock.text(
+                                "<h3>Why grain matters</h3><p>Tear a sheet both ways and you will see.</p>"),
+                            button("Read it", SHOP + "/journal/grain"))),
+                    new EmailColumn(
+                        List.of(
+                            EmailBlock.text(
+                                "<h3>A knot that lies flat</h3><p>Tied inside the fold, where nobody finds it.</p>"),
+                            button("See how", SHOP + "/journal/knot"))))),
             EmailBlock.divider(),
             EmailBlock.social(
                 List.of(

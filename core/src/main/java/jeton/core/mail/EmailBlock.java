@@ -26,7 +26,7 @@ public record EmailBlock(
     String href,
     String picture,
     String alt,
-    List<List<EmailBlock>> columns,
+    List<EmailColumn> columns,
     List<SocialLink> links) {
   private static final int MOST_LABEL = 80;
   private static final int MOST_HREF = 2000;
@@ -53,7 +53,7 @@ public record EmailBlock(
     href = href == null ? "" : href;
     picture = picture == null ? "" : picture;
     alt = alt == null ? "" : alt;
-    columns = columns == null ? List.of() : columns.stream().map(List::copyOf).toList();
+    columns = columns == null ? List.of() : List.copyOf(columns);
     links = links == null ? List.of() : List.copyOf(links);
   }
 
@@ -98,7 +98,7 @@ public record EmailBlock(
   }
 
   /** Side by side; one under the other on a phone. */
-  public static EmailBlock columns(List<List<EmailBlock>> columns) {
+  public static EmailBlock columns(List<EmailColumn> columns) {
     return new EmailBlock(
         Kind.COLUMNS, "", "", EmailButton.Target.NONE, "", "", "", columns, List.of());
   }
@@ -117,7 +117,8 @@ public record EmailBlock(
   /** This block and those in its columns. */
   public Stream<EmailBlock> all() {
     return Stream.concat(
-        Stream.of(this), columns.stream().flatMap(List::stream).flatMap(EmailBlock::all));
+        Stream.of(this),
+        columns.stream().flatMap(c -> c.blocks().stream()).flatMap(EmailBlock::all));
   }
 
   /** The same with other writing. */
@@ -126,7 +127,7 @@ public record EmailBlock(
   }
 
   /** The same with other columns. */
-  public EmailBlock withColumns(List<List<EmailBlock>> other) {
+  public EmailBlock withColumns(List<EmailColumn> other) {
     return new EmailBlock(kind, html, label, target, href, picture, alt, other, links);
   }
 
@@ -191,9 +192,10 @@ public record EmailBlock(
         "out_of_range",
         "There are two or three columns.");
     for (int c = 0; c < columns.size(); c++) {
-      for (int i = 0; i < columns.get(c).size(); i++) {
-        EmailBlock inner = columns.get(c).get(i);
-        String where = path + ".columns[" + c + "][" + i + "]";
+      List<EmailBlock> blocks = columns.get(c).blocks();
+      for (int i = 0; i < blocks.size(); i++) {
+        EmailBlock inner = blocks.get(i);
+        String where = path + ".columns[" + c + "].blocks[" + i + "]";
         problems.when(
             inner.kind() == Kind.COLUMNS, where, "nested", "Columns hold no further columns.");
         inner.check(where, problems);

@@ -9,9 +9,11 @@ import jeton.core.display.DisplayWords;
 import jeton.core.display.Shape;
 import jeton.core.form.FormSettings;
 import jeton.core.form.Looks;
+import jeton.core.form.PageColours;
 import jeton.core.form.PageWords;
 import jeton.core.numbers.Rate;
 import jeton.server.business.Business;
+import jeton.server.confirm.ConfirmWords;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
 import jeton.server.page.FileList;
@@ -81,7 +83,7 @@ class FormApi {
   record Drawn(String html, String sentence, double inkContrast, double buttonContrast) {}
 
   /** A page's words to be shown; with the offer's files below if it opens the incentive. */
-  record WordsPreview(PageWords words, boolean withFiles) {}
+  record WordsPreview(PageWords words, boolean withFiles, boolean withSteps, PageColours colours) {}
 
   /** A whole page, or a part to paste, as HTML. */
   record Html(String html) {}
@@ -165,9 +167,16 @@ class FormApi {
   @PostMapping(path = "/words/preview", produces = MediaType.APPLICATION_JSON_VALUE)
   Html words(@PathVariable long offerId, @RequestBody WordsPreview preview) {
     Offer offer = offers.get(offerId);
-    Looks looks = preview.withFiles() ? Page.PLAIN : forms.hosted(offerId).settings().looks();
+    // The waiting page wears the form's looks, the others have colours of their own.
+    Looks looks =
+        preview.withSteps()
+            ? forms.hosted(offerId).settings().looks()
+            : Page.looks(preview.colours());
+    List<String> steps = preview.withSteps() ? ConfirmWords.steps(offer) : List.of();
     Map<String, Object> model = Page.words(business.now().settings(), looks, preview.words());
     model.put("files", preview.withFiles() ? FileList.of(offer, "#") : List.of());
+    model.put("steps", steps);
+    model.put("hasSteps", !steps.isEmpty());
     return new Html(pages.render("words", model));
   }
 

@@ -3,6 +3,7 @@ package jeton.server.mail;
 import java.util.List;
 import java.util.regex.Pattern;
 import jeton.core.mail.EmailBlock;
+import jeton.core.mail.EmailColumn;
 import jeton.core.mail.EmailContent;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;
@@ -40,7 +41,10 @@ public final class BodyHtml {
             block ->
                 block
                     .withHtml(block.html().isEmpty() ? "" : cleaned(block.html()))
-                    .withColumns(block.columns().stream().map(BodyHtml::cleaned).toList()))
+                    .withColumns(
+                        block.columns().stream()
+                            .map(column -> new EmailColumn(cleaned(column.blocks())))
+                            .toList()))
         .toList();
   }
 

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import jeton.core.mail.EmailBlock;
 import jeton.core.mail.EmailButton;
+import jeton.core.mail.EmailColumn;
 import jeton.core.mail.EmailContent;
 import jeton.core.mail.SocialLink;
 
@@ -79,12 +80,14 @@ final class EmailLayouts {
               HELLO,
               EmailBlock.columns(
                   List.of(
-                      List.of(
-                          EmailBlock.text("<h3>The first</h3><p>For whom it is.</p>"),
-                          button("Choose this")),
-                      List.of(
-                          EmailBlock.text("<h3>The second</h3><p>For whom that is.</p>"),
-                          button("Choose that"))))),
+                      new EmailColumn(
+                          List.of(
+                              EmailBlock.text("<h3>The first</h3><p>For whom it is.</p>"),
+                              button("Choose this"))),
+                      new EmailColumn(
+                          List.of(
+                              EmailBlock.text("<h3>The second</h3><p>For whom that is.</p>"),
+                              button("Choose that")))))),
           layout(
               "A few good reads",
               "A list of links with a line each.",

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.stream.Collectors;
 import jeton.core.form.Contrast;
 import jeton.core.mail.EmailBlock;
+import jeton.core.mail.EmailColumn;
 import jeton.server.business.PublicUrl;
 
 /** An email in the frame of the business's colours, as responsive HTML made through MJML. */
@@ -88,11 +89,11 @@ final class FramedHtml {
     }
   }
 
-  private String columns(List<List<EmailBlock>> columns) {
+  private String columns(List<EmailColumn> columns) {
     return columns.stream()
         .map(
             column ->
-                column.stream()
+                column.blocks().stream()
                     .map(this::block)
                     .collect(Collectors.joining("", "<mj-column>", "</mj-column>")))
         .collect(Collectors.joining("", "<mj-section padding=\"0\">", "</mj-section>"));

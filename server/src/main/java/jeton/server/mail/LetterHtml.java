@@ -52,7 +52,7 @@ final class LetterHtml {
               .collect(Collectors.joining());
       case COLUMNS ->
           block.columns().stream()
-              .flatMap(column -> column.stream().map(this::block))
+              .flatMap(column -> column.blocks().stream().map(this::block))
               .collect(Collectors.joining("\n"));
     };
   }

@@ -48,7 +48,9 @@ final class PlainBody {
               .map(link -> link.name() + ": " + link.href())
               .collect(Collectors.joining("\n"));
       case COLUMNS ->
-          block.columns().stream().map(PlainBody::made).collect(Collectors.joining("\n\n"));
+          block.columns().stream()
+              .map(column -> made(column.blocks()))
+              .collect(Collectors.joining("\n\n"));
     };
   }
 

@@ -1,0 +1,64 @@
+<script setup lang="ts">
+import type { SendingSettings } from '../api/types'
+
+/** How emails are sent: how many at a time, how fast, how far apart, and what is counted. */
+defineProps<{ problemAt(field: string): string | undefined }>()
+const sending = defineModel<SendingSettings>({ required: true })
+</script>
+
+<template>
+  <section id="sending" class="panel stack" aria-labelledby="sending-title">
+    <h2 id="sending-title">How emails are sent</h2>
+    <div class="fields">
+      <v-text-field
+        v-model.number="sending.connections"
+        type="number"
+        min="1"
+        max="16"
+        label="Connections at a time"
+        :error-messages="problemAt('sending.connections')"
+      />
+      <v-text-field
+        v-model.number="sending.perSecond"
+        type="number"
+        min="0"
+        label="Most emails a second"
+        hint="0: no limit"
+        persistent-hint
+        :error-messages="problemAt('sending.perSecond')"
+      />
+      <v-text-field
+        v-model.number="sending.perDomainPerMinute"
+        type="number"
+        min="0"
+        label="Most a minute to one mail domain"
+        hint="0: no limit"
+        persistent-hint
+        :error-messages="problemAt('sending.perDomainPerMinute')"
+      />
+      <v-text-field
+        v-model.number="sending.spacingHours"
+        type="number"
+        min="0"
+        label="Hours between sequence emails to one person"
+        hint="0: off. Confirmations and deliveries never wait."
+        persistent-hint
+        :error-messages="problemAt('sending.spacingHours')"
+      />
+    </div>
+    <v-switch v-model="sending.followLinks" label="Count clicks: links lead over us" />
+    <v-switch v-model="sending.countOpens" label="Count opens, by a picture of one dot" />
+    <p class="small quiet">
+      What mail programs open by themselves is kept apart. Nobody is followed who asked not to be: see the
+      person's page.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.fields {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px;
+}
+</style>

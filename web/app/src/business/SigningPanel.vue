@@ -1,0 +1,139 @@
+<script setup lang="ts">
+import { onMounted, ref } from 'vue'
+import { api, ApiFault } from '../api/client'
+import type { BounceWays, SigningView } from '../api/types'
+import CopyButton from '../shared/CopyButton.vue'
+
+/** The key emails are signed with, the DNS records a sender should have, and where mails that come back go. */
+type DnsRecord = SigningView['records'][number]
+const view = ref<SigningView | null>(null)
+const bounces = ref<BounceWays | null>(null)
+const busy = ref(false)
+const fault = ref('')
+const replacing = ref(false)
+const PURPOSES: Record<DnsRecord['purpose'], string> = {
+  SIGNING: 'That signatures are yours (DKIM)',
+  SENDERS: 'Which servers may send for you (SPF)',
+  POLICY: 'What to do with what is neither (DMARC)',
+}
+const FOUND: Record<DnsRecord['found'], string> = {
+  RIGHT: 'there',
+  OTHER: 'says something else',
+  MISSING: 'not there yet',
+  UNKNOWN: 'the name server did not answer',
+}
+
+async function ask(work: () => Promise<SigningView>) {
+  busy.value = true
+  replacing.value = false
+  try {
+    view.value = await work()
+    fault.value = ''
+  } catch (failed) {
+    const { problems, message } = failed as ApiFault
+    fault.value = problems[0]?.message ?? message
+  }
+  busy.value = false
+}
+const check = () => ask(() => api.get<SigningView>('/mail/signing'))
+const make = () => ask(() => api.post<SigningView>('/mail/signing'))
+const turn = (on: boolean) => ask(() => api.put<SigningView>('/mail/signing', { on }))
+
+onMounted(async () => {
+  await check()
+  bounces.value = await api.get<BounceWays>('/mail/bounces')
+})
+</script>
+
+<template>
+  <section id="signing" class="panel stack" aria-labelledby="signing-title">
+    <div class="row spread">
+      <h2 id="signing-title">Signing, and your domain's records</h2>
+      <v-btn size="small" :loading="busy" @click="check">Look again</v-btn>
+    </div>
+    <p v-if="fault" class="grave" role="alert">{{ fault }}</p>
+    <template v-if="view">
+      <template v-if="view.key">
+        <v-switch
+          :model-value="view.key.on"
+          :label="view.key.on ? `Emails are signed for ${view.key.domain}` : 'Emails are not signed'"
+          hide-details
+          @update:model-value="turn(!!$event)"
+        />
+        <div><v-btn size="small" @click="replacing = true">Make another key</v-btn></div>
+      </template>
+      <template v-else>
+        <p class="small quiet">
+          Mailboxes trust signed emails more. The key is made here; its public half goes into your domain's
+          DNS.
+        </p>
+        <div><v-btn size="small" :loading="busy" @click="make">Make a key</v-btn></div>
+      </template>
+      <div v-for="record in view.records" :key="record.name" class="record">
+        <div class="row spread">
+          <strong class="small">{{ PURPOSES[record.purpose] }}</strong>
+          <span class="mark" :class="{ live: record.found === 'RIGHT' }">{{ FOUND[record.found] }}</span>
+        </div>
+        <p class="small">
+          TXT at <code>{{ record.name }}</code> <CopyButton :text="record.name" what="the name" />
+        </p>
+        <p class="small value">
+          <code>{{ record.found === 'RIGHT' ? record.present : record.value }}</code>
+          <CopyButton :text="record.value" what="the record" />
+        </p>
+      </div>
+    </template>
+    <details v-if="bounces">
+      <summary class="small">Where mails that come back go</summary>
+      <div class="stack inner small">
+        <p>
+          Post each, whole, to <code>{{ bounces.address }}</code>
+          <CopyButton :text="bounces.address" what="the address" /> with the header
+          <code>Authorization: Bearer {{ bounces.key }}</code>
+          <CopyButton :text="`Authorization: Bearer ${bounces.key}`" what="the header" />
+        </p>
+        <p>
+          Or drop them as .eml files into <code>{{ bounces.folder }}</code>
+        </p>
+        <p class="quiet">
+          Addresses that do not work become unreachable, people who complain are sent nothing more.
+        </p>
+      </div>
+    </details>
+    <v-dialog v-model="replacing">
+      <v-card class="pa-2">
+        <v-card-title><h2>Make another key?</h2></v-card-title>
+        <v-card-text
+          >The present one is lost, and signing rests until the new record is in your DNS and you turn it on.
+          Emails go out unsigned meanwhile.</v-card-text
+        >
+        <v-card-actions>
+          <v-btn @click="replacing = false">Keep the present one</v-btn>
+          <v-btn color="error" variant="flat" @click="make">Make another</v-btn>
+        </v-card-actions>
+      </v-card>
+    </v-dialog>
+  </section>
+</template>
+
+<style scoped>
+.record {
+  border-top: 1px solid var(--line);
+  padding-top: 8px;
+}
+code {
+  overflow-wrap: anywhere;
+  font-size: 12.5px;
+}
+.value code {
+  display: inline-block;
+  max-height: 60px;
+  overflow: auto;
+}
+.inner {
+  padding-top: 8px;
+}
+summary {
+  cursor: pointer;
+}
+</style>

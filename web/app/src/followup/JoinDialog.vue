@@ -1,0 +1,124 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, watch } from 'vue'
+import { api, ApiFault } from '../api/client'
+import type { Joined, OfferView, PeoplePage } from '../api/types'
+import { people } from '../shared/when'
+
+/** Adds people to a sequence: some by hand, or all who signed up for an offer. The number is shown first. */
+const props = defineProps<{ id: number }>()
+const emit = defineEmits<{ joined: []; close: [] }>()
+const way = ref<'hand' | 'filter'>('hand')
+const words = ref('')
+const found = ref<{ title: string; value: number }[]>([])
+const chosen = ref<number[]>([])
+const offers = ref<{ title: string; value: number }[]>([])
+const offerId = ref<number | null>(null)
+const again = ref(false)
+const counted = ref<Joined | null>(null)
+const done = ref(false)
+const wrong = ref('')
+
+const question = computed(() => ({
+  people: way.value === 'hand' ? chosen.value : [],
+  state: 'ON_THE_LIST',
+  offerId: way.value === 'filter' ? (offerId.value ?? undefined) : undefined,
+  again: again.value,
+}))
+const asks = computed(() => way.value === 'filter' || chosen.value.length > 0)
+
+async function ask(path: string) {
+  try {
+    counted.value = await api.post<Joined>(`/sequences/${props.id}/people${path}`, question.value)
+    wrong.value = ''
+  } catch (failed) {
+    wrong.value = (failed as ApiFault).message
+  }
+}
+
+watch(question, () => {
+  counted.value = null
+  if (asks.value && !done.value) {
+    void ask('/count')
+  }
+})
+watch(words, async (typed) => {
+  if (typed.trim().length > 1) {
+    const page = await api.get<PeoplePage>(`/people?size=8&words=${encodeURIComponent(typed)}`)
+    const fresh = page.people.map((p) => ({ title: p.email, value: p.id }))
+    const kept = found.value.filter((p) => chosen.value.includes(p.value))
+    found.value = [...kept, ...fresh.filter((p) => !kept.some((k) => k.value === p.value))]
+  }
+})
+onMounted(async () => {
+  offers.value = (await api.get<OfferView[]>('/offers')).map(({ offer }) => ({
+    title: offer.settings.name,
+    value: offer.id,
+  }))
+})
+
+async function join() {
+  done.value = true
+  await ask('')
+  emit('joined')
+}
+</script>
+
+<template>
+  <v-dialog :model-value="true" max-width="560" @update:model-value="emit('close')">
+    <v-card>
+      <v-card-title><h2>Add people</h2></v-card-title>
+      <v-card-text class="stack">
+        <template v-if="done">
+          <p v-if="counted" role="status">
+            {{ people(counted.added) }} {{ counted.added === 1 ? 'begins' : 'begin' }} now, with the first
+            email when its wait is over.
+          </p>
+          <v-progress-linear v-else-if="!wrong" indeterminate color="secondary" aria-label="Adding" />
+        </template>
+        <template v-else>
+          <v-radio-group v-model="way" inline hide-details aria-label="Whom">
+            <v-radio label="Some, by hand" value="hand" />
+            <v-radio label="All on the list" value="filter" />
+          </v-radio-group>
+          <v-autocomplete
+            v-if="way === 'hand'"
+            v-model="chosen"
+            v-model:search="words"
+            :items="found"
+            label="Their addresses"
+            multiple
+            chips
+            closable-chips
+            no-data-text="Type part of an address"
+          />
+          <v-select
+            v-else
+            v-model="offerId"
+            :items="[{ title: 'whatever they signed up for', value: null }, ...offers]"
+            label="Who signed up for"
+          />
+          <v-checkbox
+            v-model="again"
+            hide-details
+            density="compact"
+            label="Also those who have had it before"
+          />
+          <p v-if="counted" role="status">
+            <strong>{{ people(counted.added) }}</strong> would begin.
+            <template v-if="counted.alreadyIn">{{ people(counted.alreadyIn) }} had it before. </template>
+            <template v-if="counted.notOnTheList"
+              >{{ people(counted.notOnTheList) }} may get no emails and are left out.</template
+            >
+          </p>
+        </template>
+        <p v-if="wrong" class="grave" role="alert">{{ wrong }}</p>
+      </v-card-text>
+      <v-card-actions>
+        <v-btn @click="emit('close')">{{ done ? 'Done' : 'Not now' }}</v-btn>
+        <v-btn v-if="!done" color="primary" variant="flat" :disabled="!counted?.added" @click="join"
+          >Add {{ counted ? people(counted.added) : 'them' }}</v-btn
+        >
+      </v-card-actions>
+    </v-card>
+  </v-dialog>
+</template>

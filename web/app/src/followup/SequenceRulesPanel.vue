@@ -1,0 +1,135 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+import { api } from '../api/client'
+import type { OfferView, SequenceDraft } from '../api/types'
+import { useBusiness } from '../business/useBusiness'
+import TagField from '../people/TagField.vue'
+import { startWords } from './rules'
+
+/** What holds for a whole sequence: its name, what starts it, whose clock, what ends it. */
+const props = defineProps<{ problemAt(field: string): string | undefined }>()
+const draft = defineModel<SequenceDraft>({ required: true })
+const business = useBusiness()
+const offers = ref<{ title: string; value: number }[]>([])
+const rules = computed(() => draft.value.rules)
+const at = (field: string) => props.problemAt(`rules.${field}`)
+
+const STARTS = [
+  { title: 'A sign-up to an offer it follows', value: 'SIGN_UP' },
+  { title: 'A tag gained', value: 'TAG_GAINED' },
+  { title: 'A pass used', value: 'PASS_USED' },
+  { title: 'A pass not used in time', value: 'PASS_NOT_USED' },
+  { title: 'A date somebody gave', value: 'DATE_FIELD' },
+]
+const GOALS = [
+  { title: 'Nothing but its end', value: 'NONE' },
+  { title: 'A tag gained', value: 'TAG_GAINED' },
+  { title: 'The pass used', value: 'PASS_USED' },
+]
+const AGAIN = [
+  { title: 'Once for each person', value: 'NEVER' },
+  { title: 'Every time', value: 'EVERY_TIME' },
+  { title: 'When some days have passed', value: 'AFTER_DAYS' },
+]
+const dates = computed(() =>
+  (business.view?.settings.fields ?? [])
+    .filter((field) => field.type === 'DATE')
+    .map((field) => ({ title: field.label, value: field.key })),
+)
+const nameOf = (id: number) => offers.value.find((offer) => offer.value === id)?.title ?? 'that offer'
+const inShort = computed(() => {
+  const goal = {
+    NONE: '',
+    TAG_GAINED: `, ends with the tag “${rules.value.goal.tag}”`,
+    PASS_USED: ', ends when the pass is used',
+  }
+  const zone = rules.value.personZone ? ', by each person’s own clock' : ''
+  return startWords(rules.value.start, nameOf) + goal[rules.value.goal.kind] + zone
+})
+
+onMounted(async () => {
+  offers.value = (await api.get<OfferView[]>('/offers')).map(({ offer }) => ({
+    title: offer.settings.name,
+    value: offer.id,
+  }))
+})
+</script>
+
+<template>
+  <details>
+    <summary class="small">
+      <span class="quiet">It {{ inShort }}.</span> <u>Change</u>
+    </summary>
+    <div class="stack inner">
+      <v-text-field v-model="draft.name" label="Name" :error-messages="problemAt('name')" />
+      <div class="row">
+        <v-select v-model="rules.start.kind" :items="STARTS" label="What starts it" />
+        <TagField
+          v-if="rules.start.kind === 'TAG_GAINED'"
+          v-model="rules.start.tag"
+          :problem="at('start.tag')"
+        />
+        <v-select
+          v-if="rules.start.kind === 'PASS_USED' || rules.start.kind === 'PASS_NOT_USED'"
+          v-model="rules.start.offerId"
+          :items="offers"
+          label="Of which offer"
+          :error-messages="at('start.offerId')"
+        />
+        <v-select
+          v-if="rules.start.kind === 'DATE_FIELD'"
+          v-model="rules.start.field"
+          :items="dates"
+          label="Which date"
+          no-data-text="No field of yours is a date. Setup has a place for fields."
+          :error-messages="at('start.field')"
+        />
+        <v-text-field
+          v-if="rules.start.kind === 'PASS_NOT_USED' || rules.start.kind === 'DATE_FIELD'"
+          v-model.number="rules.start.days"
+          class="number"
+          type="number"
+          :label="rules.start.kind === 'DATE_FIELD' ? 'Days after (− before)' : 'Days to wait'"
+          :error-messages="at('start.days')"
+        />
+      </div>
+      <div v-if="rules.start.kind !== 'SIGN_UP'" class="row">
+        <v-select v-model="rules.again.when" :items="AGAIN" label="How often it starts" />
+        <v-text-field
+          v-if="rules.again.when === 'AFTER_DAYS'"
+          v-model.number="rules.again.days"
+          class="number"
+          type="number"
+          label="Days"
+          :error-messages="at('again.days')"
+        />
+      </div>
+      <div class="row">
+        <v-select v-model="rules.goal.kind" :items="GOALS" label="What ends it early" />
+        <TagField
+          v-if="rules.goal.kind === 'TAG_GAINED'"
+          v-model="rules.goal.tag"
+          :problem="at('goal.tag')"
+        />
+      </div>
+      <v-switch
+        v-model="rules.personZone"
+        label="By each person’s own clock, when it is known"
+        :hint="`Otherwise by yours: ${business.zone}.`"
+        persistent-hint
+      />
+    </div>
+  </details>
+</template>
+
+<style scoped>
+summary {
+  cursor: pointer;
+}
+.inner {
+  padding: 12px 0 4px;
+}
+.number {
+  max-width: 170px;
+}
+</style>

@@ -1,0 +1,160 @@
+<script setup lang="ts">
+import { mdiContentCopy, mdiDrag, mdiTrashCanOutline } from '@mdi/js'
+import { computed } from 'vue'
+import type { EmailBlock, EmailKind } from '../api/types'
+import BlockFields from './BlockFields.vue'
+import BlockList from './BlockList.vue'
+import BlockShown from './BlockShown.vue'
+import { inShort, wordsOf } from './blocks'
+
+/** One block: as it reads while it is closed, its fields while it is open. */
+const props = defineProps<{
+  kind: EmailKind
+  number: number
+  open: boolean
+  path: string
+  problemAt(field: string): string | undefined
+}>()
+const emit = defineEmits<{
+  open: []
+  move: [by: number]
+  remove: []
+  copy: []
+  insert: [kind: EmailBlock['kind']]
+}>()
+const block = defineModel<EmailBlock>({ required: true })
+const name = computed(() => `block ${props.number}, ${inShort(block.value)}`)
+const wrong = computed(() =>
+  ['html', 'label', 'href', 'alt', 'columns', 'links'].some((field) =>
+    props.problemAt(`${props.path}.${field}`),
+  ),
+)
+
+function columns(n: number) {
+  const now = block.value.columns
+  block.value.columns = n > now.length ? [...now, { blocks: [] }] : now.slice(0, n)
+}
+</script>
+
+<template>
+  <div class="card" :class="{ open, wrong, wide: block.kind === 'COLUMNS' }">
+    <button
+      type="button"
+      class="handle"
+      :aria-label="`Move ${name}: Alt and an arrow key. Delete takes it out.`"
+      @keydown.alt.up.prevent="emit('move', -1)"
+      @keydown.alt.down.prevent="emit('move', 1)"
+      @keydown.delete.prevent="emit('remove')"
+    >
+      <v-icon :icon="mdiDrag" size="18" />
+    </button>
+    <div v-if="block.kind === 'COLUMNS'" class="open columns">
+      <div class="row small quiet">
+        <span>{{ wordsOf(block.kind) }}</span>
+        <button
+          v-for="n in [2, 3]"
+          :key="n"
+          type="button"
+          :aria-pressed="block.columns.length === n"
+          class="n"
+          @click="columns(n)"
+        >
+          {{ n }}
+        </button>
+      </div>
+      <div class="side" :style="{ '--n': block.columns.length }">
+        <BlockList
+          v-for="(column, c) in block.columns"
+          :key="c"
+          v-model="column.blocks"
+          :kind="kind"
+          :path="`${path}.columns[${c}].blocks`"
+          :problem-at="problemAt"
+        />
+      </div>
+    </div>
+    <BlockFields
+      v-else-if="open"
+      v-model="block"
+      class="open"
+      :kind="kind"
+      :path="path"
+      :problem-at="problemAt"
+      @insert="emit('insert', $event)"
+    />
+    <button v-else type="button" class="shown" :aria-label="`Change ${name}`" @click="emit('open')">
+      <BlockShown :block="block" />
+    </button>
+    <span class="acts">
+      <button v-if="open" type="button" class="small done" @click="emit('open')">Done</button>
+      <button type="button" :aria-label="`Copy ${name}`" @click="emit('copy')">
+        <v-icon :icon="mdiContentCopy" size="16" />
+      </button>
+      <button type="button" :aria-label="`Take out ${name}`" @click="emit('remove')">
+        <v-icon :icon="mdiTrashCanOutline" size="16" />
+      </button>
+    </span>
+  </div>
+</template>
+
+<style scoped>
+.card {
+  display: grid;
+  grid-template-columns: 22px minmax(0, 1fr) auto;
+  gap: 4px;
+  align-items: start;
+  border-radius: 8px;
+  padding: 3px 4px;
+  border: 1px solid transparent;
+}
+.card:hover,
+.card:focus-within {
+  background: color-mix(in srgb, var(--sand) 60%, transparent);
+}
+.card.open {
+  border-color: rgb(var(--v-theme-primary));
+  background: rgb(var(--v-theme-surface));
+}
+.card.wrong {
+  border-color: rgb(var(--v-theme-error));
+}
+.handle {
+  cursor: grab;
+  color: var(--quiet);
+  padding-top: 5px;
+}
+.shown {
+  text-align: left;
+  padding: 4px 2px;
+  min-height: 28px;
+  width: 100%;
+}
+.acts {
+  display: flex;
+  gap: 6px;
+  padding: 4px 2px;
+  color: var(--quiet);
+  visibility: hidden;
+}
+.card:hover > .acts,
+.card:focus-within > .acts,
+.card.open > .acts {
+  visibility: visible;
+}
+.done {
+  text-decoration: underline;
+}
+.side {
+  display: grid;
+  grid-template-columns: repeat(var(--n), minmax(0, 1fr));
+  gap: 8px;
+}
+.n {
+  padding: 0 7px;
+  border-radius: 6px;
+}
+.n[aria-pressed='true'] {
+  background: var(--brass);
+  color: #1c2a26;
+}
+</style>

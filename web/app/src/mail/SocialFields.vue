@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import { mdiPlus, mdiTrashCanOutline } from '@mdi/js'
+import type { EmailBlock } from '../api/types'
+
+/** A row of links to where the business can be found elsewhere. */
+const props = defineProps<{ path: string; problemAt(field: string): string | undefined }>()
+const links = defineModel<EmailBlock['links']>({ required: true })
+const MOST = 8
+const at = (i: number, field: string) => props.problemAt(`${props.path}[${i}].${field}`)
+</script>
+
+<template>
+  <div v-for="(one, i) in links" :key="i" class="row nowrap">
+    <v-text-field v-model="one.name" label="Words" :error-messages="at(i, 'name')" />
+    <v-text-field v-model="one.href" label="Address" placeholder="https://" :error-messages="at(i, 'href')" />
+    <v-btn
+      size="x-small"
+      variant="text"
+      :icon="mdiTrashCanOutline"
+      :aria-label="`Take out ${one.name || 'this link'}`"
+      @click="links.splice(i, 1)"
+    />
+  </div>
+  <div v-if="links.length < MOST">
+    <v-btn size="small" :prepend-icon="mdiPlus" @click="links.push({ name: '', href: '' })">Another</v-btn>
+  </div>
+</template>
+
+<style scoped>
+.nowrap {
+  flex-wrap: nowrap;
+}
+</style>
