@@ -40,8 +40,8 @@ const sending = defineModel<SendingSettings>({ required: true })
         v-model.number="sending.spacingHours"
         type="number"
         min="0"
-        label="Hours between sequence emails to one person"
-        hint="0: off. Confirmations and deliveries never wait."
+        label="Hours between two sequence emails"
+        hint="To one person. 0: off. Confirmations and deliveries never wait."
         persistent-hint
         :error-messages="problemAt('sending.spacingHours')"
       />
@@ -60,5 +60,6 @@ const sending = defineModel<SendingSettings>({ required: true })
   display: grid;
   grid-template-columns: 1fr 1fr;
   gap: 12px;
+  align-items: start;
 }
 </style>

@@ -44,7 +44,9 @@ const tokens = computed(() => {
     row = left - before < 20 ? row + 1 : 0
     before = left
     const why = moved ? movedWords(moved, when(from, clock.now(), business.zone)) : ''
-    return { i, at, why, left: Math.min(left, 90), row, step: props.steps[i]! }
+    // Near the end of the scale there is more room on the token's left.
+    const turned = left > 72
+    return { i, at, why, left: Math.min(left, 97), turned, row, step: props.steps[i]! }
   })
 })
 const rows = computed(() => 1 + Math.max(0, ...tokens.value.map((t) => t.row)))
@@ -77,7 +79,7 @@ const days = (at: Date, start: Date) => (at.getTime() - start.getTime()) / 86_40
       v-for="t in tokens"
       :key="t.i"
       class="email"
-      :class="{ draft: !t.step.ready, chosen: t.i === chosen }"
+      :class="{ draft: !t.step.ready, chosen: t.i === chosen, turned: t.turned }"
       :style="{ left: `${t.left}%`, '--row': t.row }"
       :title="[exact(t.at, business.zone), t.why].filter(Boolean).join(' · ')"
       @click="emit('choose', t.i)"
@@ -128,6 +130,11 @@ const days = (at: Date, start: Date) => (at.getTime() - start.getTime()) / 86_40
   gap: 7px;
   text-align: left;
   max-width: 190px;
+}
+.turned {
+  flex-direction: row-reverse;
+  text-align: right;
+  transform: translateX(-100%);
 }
 .words {
   display: grid;

@@ -29,7 +29,7 @@ const numbers = computed(() => {
     return [sent]
   }
   const opened = props.step.email.style === 'LETTER' ? '' : `${rate(counts.openRate)} opened`
-  return [sent, [opened, `${rate(counts.clickRate)} clicked`].filter(Boolean).join(' · ')]
+  return [sent, opened, `${rate(counts.clickRate)} clicked`].filter(Boolean)
 })
 </script>
 

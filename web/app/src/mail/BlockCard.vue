@@ -99,8 +99,9 @@ function columns(n: number) {
 
 <style scoped>
 .card {
+  position: relative;
   display: grid;
-  grid-template-columns: 22px minmax(0, 1fr) auto;
+  grid-template-columns: 22px minmax(0, 1fr);
   gap: 4px;
   align-items: start;
   border-radius: 8px;
@@ -130,6 +131,11 @@ function columns(n: number) {
   width: 100%;
 }
 .acts {
+  position: absolute;
+  top: 2px;
+  right: 2px;
+  border-radius: 8px;
+  background: rgb(var(--v-theme-surface));
   display: flex;
   gap: 6px;
   padding: 4px 2px;

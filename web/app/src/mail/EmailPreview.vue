@@ -55,7 +55,7 @@ async function test() {
 </script>
 
 <template>
-  <div class="row">
+  <div class="row tools">
     <SizeChoice v-model="size" :sizes="SIZES" />
     <v-autocomplete
       v-model="reader"
@@ -110,8 +110,20 @@ async function test() {
 
 <style scoped>
 .reader {
-  max-width: 240px;
-  min-width: 190px;
+  max-width: 215px;
+  min-width: 150px;
+}
+.reader :deep(.v-field) {
+  font-size: 13px;
+  --v-field-padding-start: 12px;
+  --v-input-control-height: 34px;
+}
+.tools {
+  gap: 8px;
+  flex-wrap: nowrap;
+}
+.line strong {
+  margin-right: 6px;
 }
 .head {
   background: rgb(var(--v-theme-surface));

@@ -51,7 +51,12 @@ async function act(path: string, done: (n: number) => string) {
   await load()
 }
 const count = (n: number) => (n === 1 ? '1 email' : `${n} emails`)
-const retry = () => act('retry', (n) => `${count(n)} tried again now.`)
+const retry = () =>
+  act('retry', (n) =>
+    n === 0
+      ? 'None of these can be tried again: their addresses were refused, or they came back.'
+      : `${count(n)} tried again now.`,
+  )
 const giveUp = () => act('give-up', (n) => `${count(n)} given up. People stay where they are.`)
 
 watch([pile, () => clock.moves, () => clock.tick], () => void load(), { immediate: true })
@@ -129,7 +134,7 @@ watch(pile, () => {
             </td>
             <td class="small"><When :at="line.dueAt" /></td>
             <td class="small said">
-              <template v-if="line.said">{{ line.said }} </template>
+              <div v-if="line.said">{{ line.said }}</div>
               <span class="quiet">
                 <template v-if="line.failures"
                   >{{ line.failures }} {{ line.failures === 1 ? 'try' : 'tries' }} so far.

@@ -10,9 +10,9 @@ const at = (i: number, field: string) => props.problemAt(`${props.path}[${i}].${
 </script>
 
 <template>
-  <div v-for="(one, i) in links" :key="i" class="row nowrap">
+  <div v-for="(one, i) in links" :key="i" class="row fields">
     <v-text-field v-model="one.name" label="Words" :error-messages="at(i, 'name')" />
-    <v-text-field v-model="one.href" label="Address" placeholder="https://" :error-messages="at(i, 'href')" />
+    <v-text-field v-model="one.href" label="Address" :error-messages="at(i, 'href')" />
     <v-btn
       size="x-small"
       variant="text"
@@ -27,7 +27,7 @@ const at = (i: number, field: string) => props.problemAt(`${props.path}[${i}].${
 </template>
 
 <style scoped>
-.nowrap {
+.fields {
   flex-wrap: nowrap;
 }
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { Frame } from '../api/types'
+import type { Frame, OfferSettings } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
 import { useClock } from '../demo/useClock'
 import { END_WORDS, movedWords, rulesWords } from '../followup/rules'
@@ -9,7 +9,13 @@ import { exact, when } from '../shared/when'
 import FindingLine from '../track/FindingLine.vue'
 
 /** One moment of the film strip: its date on the line, what is seen then, why then, and what Readiness says of it. */
-const props = defineProps<{ frame: Frame; number: number; offerId: number; before: string | undefined }>()
+const props = defineProps<{
+  frame: Frame
+  number: number
+  offerId: number
+  before: string | undefined
+  settings: OfferSettings | undefined
+}>()
 const business = useBusiness()
 const clock = useClock()
 const large = ref(false)
@@ -32,13 +38,27 @@ const title = computed(() => TITLES[props.frame.kind] + (props.number ? ` ${prop
 const at = computed(() => when(props.frame.at, clock.now(), business.zone))
 const sameAsBefore = computed(() => props.before === props.frame.at)
 
+/** How long a link is good for, where one is given. */
+function goodFor(kind: Frame['kind']): string {
+  const { confirm, handOver } = props.settings ?? {}
+  if (kind === 'CONFIRMATION_EMAIL' && confirm) {
+    return `its link is good for ${confirm.daysGood} days`
+  }
+  const gives = kind === 'DELIVERY_EMAIL' || (kind === 'CONFIRMED_PAGE' && confirm?.opensIncentive)
+  if (!gives || !handOver) {
+    return ''
+  }
+  const { days, uses } = handOver.limits
+  return `pass good ${days ? `for ${days} days` : 'for ever'}${uses ? `, ${uses} uses` : ''}`
+}
+
 const why = computed(() => {
   const { frame } = props
   if (frame.kind === 'RUN_ENDS') {
     return `${frame.sequence}: ${END_WORDS[frame.end!]}`
   }
   if (!frame.rules) {
-    return ''
+    return goodFor(frame.kind)
   }
   const delay = frame.delay
   const moved = delay ? movedWords(delay.moved, when(delay.from, clock.now(), business.zone)) : ''

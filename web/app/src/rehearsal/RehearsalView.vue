@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { mdiChevronLeft } from '@mdi/js'
 import { computed, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
 import { api } from '../api/client'
@@ -61,7 +62,9 @@ const numbers = computed(() => {
 <template>
   <main class="page stack rehearsal">
     <div class="row">
-      <router-link :to="`/offers/${id}/give`" aria-label="Back to the offer">‹</router-link>
+      <router-link class="plain-link back" :to="`/offers/${id}/give`" aria-label="Back to the offer"
+        ><v-icon :icon="mdiChevronLeft"
+      /></router-link>
       <h1>Rehearsal</h1>
       <span class="quiet">{{ offer?.offer.settings.name }}, as it is configured now. Nothing is sent.</span>
       <v-btn v-if="clock.isDemo" class="ml-auto" @click="doing = true"
@@ -69,7 +72,7 @@ const numbers = computed(() => {
       >
     </div>
     <div class="row chips" role="group" aria-label="What the visitor does">
-      <WishChip label="signs up" :value="signsUp">
+      <WishChip label="Signs up" :value="signsUp">
         <v-text-field
           type="datetime-local"
           label="Signs up"
@@ -155,6 +158,7 @@ const numbers = computed(() => {
           :number="numbers[i]!"
           :offer-id="id"
           :before="shown[i - 1]?.at"
+          :settings="offer?.offer.settings"
         />
       </ol>
     </div>

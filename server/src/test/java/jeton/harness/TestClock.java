@@ -10,6 +10,10 @@ import java.time.ZoneOffset;
 public final class TestClock extends Clock {
   private volatile Instant now = Instant.parse("2026-03-02T09:00:00Z");
 
+  public void moveTo(Instant at) {
+    now = at.isAfter(now) ? at : now;
+  }
+
   public void forward(Duration by) {
     now = now.plus(by);
   }

@@ -30,7 +30,7 @@ final class FramedHtml {
             <mj-preview>%s</mj-preview>
             <mj-attributes>
               <mj-all font-family="Figtree, 'Segoe UI', Helvetica, Arial, sans-serif" />
-              <mj-text font-size="16px" line-height="1.5" color="#1C2A26" padding="10px 28px" />
+              <mj-text font-size="16px" line-height="1.5" color="#1C2A26" padding="2px 28px" />
             </mj-attributes>
             <mj-style>%s</mj-style>
           </mj-head>
