@@ -106,6 +106,16 @@ public final class Http {
             .build());
   }
 
+  /** A whole mail, as a mail server hands it over. */
+  public Answer postMail(String path, String authorization, byte[] mail) {
+    return send(
+        request(path)
+            .header("Content-Type", "message/rfc822")
+            .header("Authorization", authorization)
+            .POST(HttpRequest.BodyPublishers.ofByteArray(mail))
+            .build());
+  }
+
   public Answer upload(String path, byte[] body) {
     return send(
         request(path)

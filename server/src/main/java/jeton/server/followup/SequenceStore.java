@@ -35,6 +35,9 @@ class SequenceStore {
   private static final String OF_OFFER =
       SELECT + " JOIN offer o ON o.sequence_id = s.id WHERE o.id = :offerId";
 
+  private static final String STARTED_OTHERWISE =
+      SELECT + " WHERE COALESCE(JSON_VALUE(s.rules, '$.start.kind'), 'SIGN_UP') <> 'SIGN_UP'";
+
   private static final String SAVE =
       """
       UPDATE sequence SET name = :name, rules = :rules, version = version + 1
@@ -120,6 +123,13 @@ class SequenceStore {
 
   List<Sequence> all() {
     return read(SELECT, Map.of()).values().stream()
+        .sorted(java.util.Comparator.comparing(Sequence::id))
+        .toList();
+  }
+
+  /** Those that something else than a sign-up starts. */
+  List<Sequence> startedOtherwise() {
+    return read(STARTED_OTHERWISE, Map.of()).values().stream()
         .sorted(java.util.Comparator.comparing(Sequence::id))
         .toList();
   }

@@ -140,14 +140,10 @@ public class Starts {
   }
 
   /** Sequences that something else than a sign-up starts; from memory. */
-  private List<Sequence> others() {
+  public List<Sequence> others() {
     Optional<List<Sequence>> sequencesNow = known;
     if (sequencesNow.isEmpty()) {
-      sequencesNow =
-          Optional.of(
-              sequences.all().stream()
-                  .filter(s -> s.rules().start().kind() != Start.Kind.SIGN_UP)
-                  .toList());
+      sequencesNow = Optional.of(sequences.startedOtherwise());
       known = sequencesNow;
     }
     return sequencesNow.get();

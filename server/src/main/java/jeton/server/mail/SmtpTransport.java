@@ -111,6 +111,7 @@ final class SmtpTransport implements MailTransport {
     properties.put("mail.transport.protocol", protocol);
     properties.put(prefix + "host", smtp.host());
     properties.put(prefix + "port", Integer.toString(smtp.port()));
+    properties.put(prefix + "socketFactory", new PromptSockets());
     properties.put(prefix + "connectiontimeout", TIMEOUT_MS);
     properties.put(prefix + "timeout", TIMEOUT_MS);
     properties.put(prefix + "writetimeout", TIMEOUT_MS);

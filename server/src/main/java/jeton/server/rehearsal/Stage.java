@@ -18,6 +18,7 @@ import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
 import jeton.server.followup.Sequence;
 import jeton.server.followup.Sequences;
+import jeton.server.followup.Starts;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
 import jeton.server.readiness.ReadinessCheck;
@@ -29,6 +30,7 @@ public class Stage {
   private final Offers offers;
   private final Sequences sequences;
   private final ReadinessCheck readiness;
+  private final Starts starts;
   private final Frames frames;
   private final Ground ground;
 
@@ -36,14 +38,15 @@ public class Stage {
       Offers offers, Sequences sequences, ReadinessCheck readiness, Frames frames, Ground ground) {
     this.offers = offers;
     this.sequences = sequences;
-    this.readiness = readiness;
+    this.readiness = ground.readiness();
+    this.starts = ground.starts();
     this.frames = frames;
     this.ground = ground;
   }
 
   /** Whose, and by which clock. */
   @org.springframework.stereotype.Component
-  record Ground(Business business, Clock clock) {}
+  record Ground(Business business, Starts starts, ReadinessCheck readiness, Clock clock) {}
 
   /**
    * What a made-up visitor does. Durations are in minutes.
@@ -91,7 +94,7 @@ public class Stage {
     Sequence own = sequences.ofOffer(offer.id());
     List<Sequence> all = new ArrayList<>();
     all.add(own);
-    sequences.all().stream().filter(s -> s.id() != own.id()).forEach(all::add);
+    starts.others().stream().filter(s -> s.id() != own.id()).forEach(all::add);
     return drafts ? all.stream().map(Stage::withDraftsReady).toList() : all;
   }
 
