@@ -61,7 +61,7 @@ class TimeTravel {
   private void settle() {
     int moved;
     do {
-      moved = starts.startDue(BATCH) + runs.moveDue(BATCH) + dispatcher.dispatchDue();
+      moved = starts.startDue(BATCH) + runs.moveDue(BATCH) + dispatcher.dispatchAllDue();
     } while (moved > 0);
   }
 }

@@ -156,7 +156,7 @@ public final class TestServer {
       moved =
           bean(Starts.class).startDue(100)
               + bean(RunMover.class).moveDue(100)
-              + bean(Dispatcher.class).dispatchDue();
+              + bean(Dispatcher.class).dispatchAllDue();
     } while (moved > 0);
   }
 

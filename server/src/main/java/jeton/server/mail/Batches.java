@@ -1,6 +1,5 @@
 package jeton.server.mail;
 
-import jakarta.mail.internet.MimeMessage;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -216,9 +215,9 @@ class Batches {
             kind == OutgoingEmail.Kind.CONFIRMATION ? Optional.empty() : Optional.of(leaveLink),
             clock.instant());
     try {
-      MimeMessage message =
+      RawEmail email =
           desk.dkim().signed(Composer.compose(written, envelope, desk.business().now().settings()));
-      return new Result(row, transport.send(message), written.subject());
+      return new Result(row, transport.send(email), written.subject());
     } catch (IllegalStateException unusable) {
       return new Result(
           row,

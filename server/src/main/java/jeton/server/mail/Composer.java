@@ -1,26 +1,30 @@
 package jeton.server.mail;
 
-import jakarta.mail.Message;
-import jakarta.mail.MessagingException;
-import jakarta.mail.Session;
 import jakarta.mail.internet.InternetAddress;
-import jakarta.mail.internet.MimeBodyPart;
-import jakarta.mail.internet.MimeMessage;
-import jakarta.mail.internet.MimeMultipart;
+import jakarta.mail.internet.MailDateFormat;
+import jakarta.mail.internet.MimeUtility;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.io.UnsupportedEncodingException;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Date;
+import java.util.List;
 import java.util.Optional;
-import java.util.Properties;
 import jeton.server.business.BusinessSettings;
+import org.eclipse.angus.mail.util.QPEncoderStream;
 
 /**
  * Puts a written email into the form mail servers take: multipart/alternative with the headers of
- * the contract.
+ * the contract. The library's encoders do the encoding; its message objects are left aside, since
+ * they look for a handler of each part in every jar on the class path, for every email.
  */
 final class Composer {
-  private static final Session NO_SESSION = Session.getInstance(new Properties());
+  private static final String CRLF = "\r\n";
+  // Longest line before folding: RFC 5322, 2.1.1.
+  private static final int FOLD_AT = 76;
 
   private Composer() {}
 
@@ -33,52 +37,86 @@ final class Composer {
    */
   record Envelope(String messageId, String to, Optional<String> leaveLink, Instant at) {}
 
-  static MimeMessage compose(WrittenEmail written, Envelope envelope, BusinessSettings business) {
+  static RawEmail compose(WrittenEmail written, Envelope envelope, BusinessSettings business) {
     try {
-      MimeMessage message = new FixedIdMessage(envelope.messageId());
-      message.setFrom(new InternetAddress(business.senderEmail(), business.senderName(), "UTF-8"));
-      message.setRecipient(Message.RecipientType.TO, new InternetAddress(envelope.to()));
+      InternetAddress from =
+          new InternetAddress(business.senderEmail(), business.senderName(), "UTF-8");
+      List<RawEmail.Header> headers = new ArrayList<>();
+      headers.add(header("Date", new MailDateFormat().format(Date.from(envelope.at()))));
+      headers.add(header("From", from.toString()));
+      headers.add(header("To", envelope.to()));
       if (!business.replyTo().isEmpty()) {
-        message.setReplyTo(new InternetAddress[] {new InternetAddress(business.replyTo())});
+        headers.add(header("Reply-To", business.replyTo()));
       }
-      message.setSubject(written.subject(), "UTF-8");
-      message.setSentDate(Date.from(envelope.at()));
-      message.setHeader("Auto-Submitted", "auto-generated");
-      if (envelope.leaveLink().isPresent()) {
-        message.setHeader("List-Unsubscribe", "<" + envelope.leaveLink().get() + ">");
-        message.setHeader("List-Unsubscribe-Post", "List-Unsubscribe=One-Click");
-      }
-      MimeMultipart alternatives =
-          new MimeMultipart(
-              "alternative", part(written.plain(), "plain"), part(written.html(), "html"));
-      message.setContent(alternatives);
-      message.saveChanges();
-      return message;
-    } catch (MessagingException | UnsupportedEncodingException unusable) {
-      throw new IllegalStateException(
-          "An email could not be put together: " + unusable.getMessage(), unusable);
+      headers.add(header("Message-ID", envelope.messageId()));
+      headers.add(header("Subject", encoded("Subject", written.subject())));
+      headers.add(header("MIME-Version", "1.0"));
+      String boundary =
+          "=_" + Integer.toHexString(envelope.messageId().hashCode()) + "_alternative";
+      headers.add(
+          header(
+              "Content-Type", "multipart/alternative;" + CRLF + " boundary=\"" + boundary + "\""));
+      headers.add(header("Auto-Submitted", "auto-generated"));
+      envelope
+          .leaveLink()
+          .ifPresent(
+              link -> {
+                headers.add(header("List-Unsubscribe", "<" + link + ">"));
+                headers.add(header("List-Unsubscribe-Post", "List-Unsubscribe=One-Click"));
+              });
+      return new RawEmail(business.senderEmail(), envelope.to(), headers, body(written, boundary));
+    } catch (UnsupportedEncodingException everyJdkHasUtf8) {
+      throw new IllegalStateException(everyJdkHasUtf8);
     }
   }
 
-  private static MimeBodyPart part(String text, String subtype) throws MessagingException {
-    MimeBodyPart part = new MimeBodyPart();
-    part.setText(text, StandardCharsets.UTF_8.name(), subtype);
-    part.setHeader("Content-Transfer-Encoding", "quoted-printable");
-    return part;
+  private static RawEmail.Header header(String name, String value) {
+    if (value.replace(CRLF + " ", "").chars().anyMatch(c -> c == '\r' || c == '\n')) {
+      throw new IllegalStateException("An email could not be put together: a line in " + name);
+    }
+    return new RawEmail.Header(name, value);
   }
 
-  /** Jakarta Mail makes a new Message-ID at every save; ours is decided already. */
-  private static final class FixedIdMessage extends MimeMessage {
-    private final String id;
+  private static String encoded(String name, String text) throws UnsupportedEncodingException {
+    String word = MimeUtility.encodeText(text, "UTF-8", null);
+    return word.length() + name.length() > FOLD_AT
+        ? MimeUtility.fold(name.length() + 2, word)
+        : word;
+  }
 
-    FixedIdMessage(String id) {
-      super(NO_SESSION);
-      this.id = id;
-    }
+  private static byte[] body(WrittenEmail written, String boundary) {
+    ByteArrayOutputStream body =
+        new ByteArrayOutputStream(written.html().length() + written.plain().length() + 1000);
+    part(body, boundary, "text/plain", written.plain());
+    part(body, boundary, "text/html", written.html());
+    write(body, "--" + boundary + "--" + CRLF);
+    return body.toByteArray();
+  }
 
-    @Override
-    protected void updateMessageID() throws MessagingException {
-      setHeader("Message-ID", id);
+  private static void part(ByteArrayOutputStream body, String boundary, String type, String text) {
+    write(
+        body,
+        "--"
+            + boundary
+            + CRLF
+            + "Content-Type: "
+            + type
+            + "; charset=UTF-8"
+            + CRLF
+            + "Content-Transfer-Encoding: quoted-printable"
+            + CRLF
+            + CRLF);
+    try {
+      QPEncoderStream encoder = new QPEncoderStream(body);
+      encoder.write(text.getBytes(StandardCharsets.UTF_8));
+      encoder.flush();
+    } catch (IOException memoryNeverFails) {
+      throw new UncheckedIOException(memoryNeverFails);
     }
+    write(body, CRLF);
+  }
+
+  private static void write(ByteArrayOutputStream body, String text) {
+    body.writeBytes(text.getBytes(StandardCharsets.US_ASCII));
   }
 }

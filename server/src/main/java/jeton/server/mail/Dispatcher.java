@@ -45,6 +45,17 @@ public class Dispatcher implements SmartLifecycle {
     }
   }
 
+  /** Sends all that is due now, over one connection, on the caller's thread. */
+  public int dispatchAllDue() {
+    try (MailTransport transport = connection()) {
+      int all = 0;
+      for (int n = dispatch(transport); n > 0; n = dispatch(transport)) {
+        all += n;
+      }
+      return all;
+    }
+  }
+
   /**
    * Runs something while no worker sends: the demo moves its clock then, so that no lease ends by
    * it.

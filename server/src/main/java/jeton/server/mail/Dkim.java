@@ -1,12 +1,9 @@
 package jeton.server.mail;
 
-import jakarta.mail.MessagingException;
-import jakarta.mail.internet.MimeMessage;
 import java.security.GeneralSecurityException;
 import java.security.KeyFactory;
 import java.security.KeyPair;
 import java.security.KeyPairGenerator;
-import java.security.interfaces.RSAPrivateKey;
 import java.security.spec.PKCS8EncodedKeySpec;
 import java.time.Clock;
 import java.time.Instant;
@@ -18,11 +15,6 @@ import java.util.Optional;
 import jeton.server.business.Business;
 import jeton.server.database.ConfigurationVersion;
 import jeton.server.problem.Refused;
-import org.simplejavamail.utils.mail.dkim.Canonicalization;
-import org.simplejavamail.utils.mail.dkim.DkimException;
-import org.simplejavamail.utils.mail.dkim.DkimMessage;
-import org.simplejavamail.utils.mail.dkim.DkimSigner;
-import org.simplejavamail.utils.mail.dkim.SigningAlgorithm;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -105,17 +97,8 @@ public class Dkim {
   }
 
   /** The email, signed if signing is on. */
-  MimeMessage signed(MimeMessage message) {
-    Optional<DkimSigner> signer = signer();
-    if (signer.isEmpty()) {
-      return message;
-    }
-    try {
-      return new DkimMessage(message, signer.get());
-    } catch (MessagingException unusable) {
-      throw new IllegalStateException(
-          "An email could not be signed: " + unusable.getMessage(), unusable);
-    }
+  RawEmail signed(RawEmail email) {
+    return signer().map(signer -> signer.sign(email)).orElse(email);
   }
 
   private Optional<DkimSigner> signer() {
@@ -135,22 +118,11 @@ public class Dkim {
 
   private static DkimSigner signer(DkimStore.Row row) {
     try {
-      RSAPrivateKey key =
-          (RSAPrivateKey)
-              KeyFactory.getInstance("RSA")
-                  .generatePrivate(new PKCS8EncodedKeySpec(row.privateKey()));
-      DkimSigner signer = new DkimSigner(row.domain(), row.selector(), key);
-      signer.setSigningAlgorithm(SigningAlgorithm.SHA256_WITH_RSA);
-      signer.setHeaderCanonicalization(Canonicalization.RELAXED);
-      signer.setBodyCanonicalization(Canonicalization.RELAXED);
-      signer.setLengthParam(false);
-      signer.setCopyHeaderFields(false);
-      // The owner checks the DNS record in Setup; asking for it with each email would be slow.
-      signer.setCheckDomainKey(false);
-      signer.addHeaderToSign("List-Unsubscribe");
-      signer.addHeaderToSign("List-Unsubscribe-Post");
-      return signer;
-    } catch (GeneralSecurityException | DkimException unusable) {
+      return new DkimSigner(
+          row.domain(),
+          row.selector(),
+          KeyFactory.getInstance("RSA").generatePrivate(new PKCS8EncodedKeySpec(row.privateKey())));
+    } catch (GeneralSecurityException unusable) {
       throw new IllegalStateException("The signing key cannot be used", unusable);
     }
   }

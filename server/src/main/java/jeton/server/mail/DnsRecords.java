@@ -123,8 +123,10 @@ public class DnsRecords {
     }
   }
 
-  /** A long text comes in quoted pieces of 255 octets. */
+  /**
+   * A long text comes in pieces of 255 octets, those with blanks in quotes, a blank between two.
+   */
   private static String joined(String text) {
-    return text.replaceAll("\"\\s*\"", "").replaceAll("^\"|\"$", "");
+    return text.replaceAll("\"\\s*(?=\\S)", "").replace("\"", "");
   }
 }

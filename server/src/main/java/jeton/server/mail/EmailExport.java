@@ -1,8 +1,5 @@
 package jeton.server.mail;
 
-import jakarta.mail.MessagingException;
-import java.io.ByteArrayOutputStream;
-import java.io.IOException;
 import java.time.Clock;
 import java.util.Optional;
 import jeton.core.mail.EmailContent;
@@ -41,13 +38,7 @@ public class EmailExport {
                 ? Optional.empty()
                 : Optional.of(NOWHERE + "leave"),
             clock.instant());
-    ByteArrayOutputStream file = new ByteArrayOutputStream();
-    try {
-      Composer.compose(written(kind, content), envelope, business.now().settings()).writeTo(file);
-    } catch (IOException | MessagingException unusable) {
-      throw new IllegalStateException("An email could not be written out", unusable);
-    }
-    return file.toByteArray();
+    return Composer.compose(written(kind, content), envelope, business.now().settings()).octets();
   }
 
   private WrittenEmail written(OutgoingEmail.Kind kind, EmailContent content) {

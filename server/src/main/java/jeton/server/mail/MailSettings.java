@@ -15,7 +15,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
 @ConfigurationProperties("jeton.mail")
 public record MailSettings(
     @DefaultValue("-1") int workers,
-    @DefaultValue("20") int batch,
+    @DefaultValue("50") int batch,
     @DefaultValue("2m") Duration lease) {
   /** Most connections at a time. */
   static final int MOST_WORKERS = 16;

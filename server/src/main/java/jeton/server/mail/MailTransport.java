@@ -1,6 +1,5 @@
 package jeton.server.mail;
 
-import jakarta.mail.internet.MimeMessage;
 import jeton.core.mail.AnswerClass;
 
 /** A connection to a mail server, kept open between emails. Used by one thread at a time. */
@@ -24,7 +23,7 @@ interface MailTransport extends AutoCloseable {
    * Sends one email to its one recipient; the first one opens the connection. Never throws for a
    * mail fault.
    */
-  Answer send(MimeMessage message);
+  Answer send(RawEmail email);
 
   @Override
   void close();

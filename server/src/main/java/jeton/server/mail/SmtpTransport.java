@@ -1,6 +1,5 @@
 package jeton.server.mail;
 
-import jakarta.mail.Address;
 import jakarta.mail.AuthenticationFailedException;
 import jakarta.mail.MessagingException;
 import jakarta.mail.Session;
@@ -18,16 +17,18 @@ import org.eclipse.angus.mail.smtp.SMTPSenderFailedException;
 /** SMTP (RFC 5321) by the settings of the moment; a change of settings opens a new connection. */
 final class SmtpTransport implements MailTransport {
   private static final String TIMEOUT_MS = "20000";
+  private static final long ASK_AFTER_NANOS = 5_000_000_000L;
   private final Supplier<Optional<SmtpSettings>> settings;
   private Optional<SmtpSettings> openFor = Optional.empty();
   private Transport transport;
+  private long lastUsed;
 
   SmtpTransport(Supplier<Optional<SmtpSettings>> settings) {
     this.settings = settings;
   }
 
   @Override
-  public Answer send(MimeMessage message) {
+  public Answer send(RawEmail email) {
     Optional<SmtpSettings> wanted = settings.get();
     if (wanted.isEmpty()) {
       return Answer.away("No mail server is set up yet.");
@@ -42,8 +43,9 @@ final class SmtpTransport implements MailTransport {
       return Answer.away("The mail server cannot be reached: " + oneLine(away));
     }
     try {
-      Address[] to = message.getAllRecipients();
-      transport.sendMessage(message, to);
+      MimeMessage message = email.asMessage();
+      transport.sendMessage(message, message.getAllRecipients());
+      lastUsed = System.nanoTime();
       return Answer.TAKEN;
     } catch (MessagingException failed) {
       return judge(failed);
@@ -62,8 +64,13 @@ final class SmtpTransport implements MailTransport {
     }
   }
 
+  /** Asking costs a round trip; a connection used just now is taken to be open still. */
+  private boolean isOpen() {
+    return System.nanoTime() - lastUsed < ASK_AFTER_NANOS || transport.isConnected();
+  }
+
   private void connect(SmtpSettings wanted) throws MessagingException {
-    if (transport != null && openFor.equals(Optional.of(wanted)) && transport.isConnected()) {
+    if (transport != null && openFor.equals(Optional.of(wanted)) && isOpen()) {
       return;
     }
     close();
@@ -74,6 +81,7 @@ final class SmtpTransport implements MailTransport {
       transport.connect(wanted.user(), wanted.password());
     }
     openFor = Optional.of(wanted);
+    lastUsed = System.nanoTime();
   }
 
   private Answer judge(MessagingException failed) {

@@ -1,0 +1,189 @@
+package jeton.bench;
+
+import java.net.ServerSocket;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.ResultSet;
+import java.sql.Statement;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.Callable;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
+import jeton.core.followup.StepRules;
+import jeton.core.followup.Wait;
+import jeton.core.mail.EmailBlock;
+import jeton.core.mail.EmailButton;
+import jeton.core.mail.EmailContent;
+import jeton.server.business.Business;
+import jeton.server.business.SmtpSettings;
+import jeton.server.followup.Sequence;
+import jeton.server.followup.SequenceDraft;
+import jeton.server.followup.Sequences;
+import jeton.server.mail.Dispatcher;
+import jeton.server.mail.Dkim;
+
+/**
+ * Personalised, followed, signed emails of about 8 kB from the outbox to a sink, results recorded,
+ * against Postfix's own generator with as many connections and octets.
+ */
+final class DispatchBench implements Bench.Measurement {
+  private static final double BAR = 0.25;
+  private static final int EMAILS = 20_000;
+  private static final int CONNECTIONS = 4;
+  private static final int MILLION = 1_000_000;
+
+  @Override
+  public Bench.Result run(BenchServer server) throws Exception {
+    PostfixTools postfix =
+        PostfixTools.unpack(Path.of(System.getProperty("jeton.bench.cache", "/tmp")));
+    int port = freePort();
+    Process sink = postfix.sink(port);
+    try {
+      server
+          .bean(Business.class)
+          .saveSmtp(new SmtpSettings("127.0.0.1", port, SmtpSettings.Security.NONE, "", ""));
+      server.bean(Dkim.class).make();
+      server.bean(Dkim.class).turn(true);
+      fill(server, stepId(server), 2_000);
+      send(server);
+      fill(server, stepId(server), EMAILS);
+      double ours = EMAILS / send(server);
+      int octets = octets(server);
+      double theirs = postfix.generate(port, CONNECTIONS, EMAILS, octets);
+      Map<String, Object> more = new LinkedHashMap<>();
+      more.put("emails_per_s", Math.round(ours));
+      more.put("generator_per_s", Math.round(theirs));
+      more.put("octets", octets);
+      more.put("connections", CONNECTIONS);
+      more.put("minutes_for_1000000", Math.round(MILLION / ours / 6) / 10.0);
+      return new Bench.Result(ours / theirs, BAR, more);
+    } finally {
+      sink.destroy();
+    }
+  }
+
+  /** Seconds until nothing is due any more. */
+  private static double send(BenchServer server) throws Exception {
+    Dispatcher dispatcher = server.bean(Dispatcher.class);
+    ExecutorService workers = Executors.newFixedThreadPool(CONNECTIONS);
+    List<Callable<Integer>> work = new ArrayList<>();
+    for (int n = 0; n < CONNECTIONS; n++) {
+      work.add(dispatcher::dispatchAllDue);
+    }
+    long began = System.nanoTime();
+    int sent = 0;
+    for (Future<Integer> done : workers.invokeAll(work)) {
+      sent += done.get();
+    }
+    double seconds = (System.nanoTime() - began) / 1e9;
+    workers.shutdown();
+    try (Connection connection = server.connect();
+        Statement statement = connection.createStatement();
+        ResultSet left =
+            statement.executeQuery(
+                "SELECT COUNT(*) FROM outbox WHERE state = 'WAITING' OR failures > 0")) {
+      left.next();
+      if (left.getLong(1) > 0 || sent == 0) {
+        throw new IllegalStateException(left.getLong(1) + " emails were not sent");
+      }
+    }
+    return seconds;
+  }
+
+  private long stepId(BenchServer server) {
+    Sequences sequences = server.bean(Sequences.class);
+    Sequence sequence =
+        sequences.all().stream()
+            .filter(s -> s.name().equals("Bench"))
+            .findFirst()
+            .orElseGet(() -> make(sequences));
+    return sequence.steps().get(0).step().id();
+  }
+
+  private static Sequence make(Sequences sequences) {
+    Sequence made = sequences.make("Bench");
+    SequenceDraft.StepDraft one = step(letter());
+    return sequences.save(made.id(), 1, new SequenceDraft("Bench", List.of(one, step(letter()))));
+  }
+
+  private static SequenceDraft.StepDraft step(EmailContent email) {
+    return new SequenceDraft.StepDraft(
+        java.util.Optional.empty(),
+        java.util.Optional.empty(),
+        0,
+        true,
+        StepRules.after(30, Wait.Unit.DAYS),
+        email);
+  }
+
+  private static EmailContent letter() {
+    return new EmailContent(
+        "Did it hold, {{first_name}}?",
+        "Two small fixes",
+        EmailContent.Style.FRAMED,
+        List.of(
+            EmailBlock.text("<h2>Two small fixes</h2><p>Hello {{first_name}},</p>"),
+            EmailBlock.text(
+                "<p>two days ago you printed the plan. See <a href=\"https://q.example/a\">the first</a>"
+                    + " and <a href=\"https://q.example/b\">the second</a>.</p>"),
+            EmailBlock.button(
+                new EmailButton("See both", EmailButton.Target.LINK, "https://q.example/c"))),
+        "",
+        List.of());
+  }
+
+  private static void fill(BenchServer server, long stepId, int emails) throws Exception {
+    String people =
+        """
+        INSERT IGNORE INTO person (email, email_key, first_name, state, state_since, created_at)
+        SELECT CONCAT('send', seq, '@mail.example'), CONCAT('send', seq, '@mail.example'), CONCAT('Name', seq),
+               'ON_THE_LIST', UTC_TIMESTAMP(3), UTC_TIMESTAMP(3)
+          FROM seq_1_to_%d
+        """
+            .formatted(emails);
+    String runs =
+        """
+        INSERT INTO run (sequence_id, person_id, offer_id, started_at, anchor_at, last_rank, next_step_id)
+        SELECT t.sequence_id, p.id, NULL, UTC_TIMESTAMP(3), UTC_TIMESTAMP(3), t.`rank`, t.id
+          FROM person p JOIN step t ON t.id = %d
+         WHERE p.email_key LIKE 'send%%' AND NOT EXISTS (SELECT 1 FROM run x WHERE x.person_id = p.id)
+        """
+            .formatted(stepId);
+    String handled =
+        "INSERT IGNORE INTO run_step (run_id, step_id, at) SELECT id, %d, UTC_TIMESTAMP(3) FROM run WHERE next_step_id = %d"
+            .formatted(stepId, stepId);
+    String outbox =
+        """
+        INSERT INTO outbox (message_id, kind, urgent, person_id, step_id, run_id, state, due_at, try_at, created_at)
+        SELECT CONCAT('<', UUID(), '@q.example>'), 'FOLLOW_UP', FALSE, r.person_id, %d, r.id, 'WAITING',
+               UTC_TIMESTAMP(3), UTC_TIMESTAMP(3) - INTERVAL 1 MINUTE, UTC_TIMESTAMP(3)
+          FROM run r WHERE r.next_step_id = %d AND r.next_due_at IS NULL AND r.ended_at IS NULL
+         LIMIT %d
+        """
+            .formatted(stepId, stepId, emails);
+    try (Connection connection = server.connect();
+        Statement statement = connection.createStatement()) {
+      for (String sql : List.of(people, runs, handled, outbox)) {
+        statement.executeUpdate(sql);
+      }
+    }
+  }
+
+  /** How large one of them is on the wire. */
+  private static int octets(BenchServer server) throws Exception {
+    return server
+        .bean(jeton.server.mail.EmailExport.class)
+        .eml(jeton.server.mail.OutgoingEmail.Kind.FOLLOW_UP, letter())
+        .length;
+  }
+
+  private static int freePort() throws Exception {
+    try (ServerSocket socket = new ServerSocket(0)) {
+      return socket.getLocalPort();
+    }
+  }
+}
