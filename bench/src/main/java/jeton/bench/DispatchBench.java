@@ -150,7 +150,8 @@ final class DispatchBench implements Bench.Measurement {
         INSERT INTO run (sequence_id, person_id, offer_id, started_at, anchor_at, last_rank, next_step_id)
         SELECT t.sequence_id, p.id, NULL, UTC_TIMESTAMP(3), UTC_TIMESTAMP(3), t.`rank`, t.id
           FROM person p JOIN step t ON t.id = %d
-         WHERE p.email_key LIKE 'send%%' AND NOT EXISTS (SELECT 1 FROM run x WHERE x.person_id = p.id)
+          LEFT JOIN run x ON x.person_id = p.id
+         WHERE p.email_key LIKE 'send%%' AND x.id IS NULL
         """
             .formatted(stepId);
     String handled =

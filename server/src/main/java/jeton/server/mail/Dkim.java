@@ -1,10 +1,8 @@
 package jeton.server.mail;
 
 import java.security.GeneralSecurityException;
-import java.security.KeyFactory;
 import java.security.KeyPair;
 import java.security.KeyPairGenerator;
-import java.security.spec.PKCS8EncodedKeySpec;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.YearMonth;
@@ -117,14 +115,7 @@ public class Dkim {
   }
 
   private static DkimSigner signer(DkimStore.Row row) {
-    try {
-      return new DkimSigner(
-          row.domain(),
-          row.selector(),
-          KeyFactory.getInstance("RSA").generatePrivate(new PKCS8EncodedKeySpec(row.privateKey())));
-    } catch (GeneralSecurityException unusable) {
-      throw new IllegalStateException("The signing key cannot be used", unusable);
-    }
+    return new DkimSigner(row.domain(), row.selector(), row.privateKey());
   }
 
   private static KeyPair newPair() {

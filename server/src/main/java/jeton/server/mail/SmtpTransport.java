@@ -122,7 +122,9 @@ final class SmtpTransport implements MailTransport {
     properties.put(prefix + "socketFactory", new PromptSockets());
     properties.put(prefix + "connectiontimeout", TIMEOUT_MS);
     properties.put(prefix + "timeout", TIMEOUT_MS);
-    properties.put(prefix + "writetimeout", TIMEOUT_MS);
+    // No timeout for writing: the library plans a task for each write, dozens per email. An email
+    // fits into the socket's buffer, so a server that takes nothing is noticed by its missing
+    // answer.
     properties.put(prefix + "auth", Boolean.toString(!smtp.user().isEmpty()));
     properties.put(prefix + "starttls.enable", "true");
     properties.put(
