@@ -125,11 +125,6 @@ code {
   overflow-wrap: anywhere;
   font-size: 12.5px;
 }
-.value code {
-  display: inline-block;
-  max-height: 60px;
-  overflow: auto;
-}
 .inner {
   padding-top: 8px;
 }

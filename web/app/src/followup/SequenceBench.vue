@@ -44,7 +44,7 @@ function add(email = freshEmail(), shared?: LibraryEmail & { emailVersion: numbe
     emailVersion: shared?.emailVersion ?? 0,
     ready: false,
     rules: afterDays(2),
-    email,
+    email: JSON.parse(JSON.stringify(email)),
   })
   chosen.value = steps.value.length - 1
   dialog.value = ''

@@ -169,9 +169,9 @@ const numbers = computed(() => {
   font-size: 13px;
 }
 .days button[aria-pressed='true'] {
-  background: var(--brass);
-  border-color: var(--brass);
-  color: #1c2a26;
+  background: rgb(var(--v-theme-primary));
+  border-color: rgb(var(--v-theme-primary));
+  color: rgb(var(--v-theme-on-primary));
   font-weight: 600;
 }
 </style>

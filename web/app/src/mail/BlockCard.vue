@@ -160,7 +160,7 @@ function columns(n: number) {
   border-radius: 6px;
 }
 .n[aria-pressed='true'] {
-  background: var(--brass);
-  color: #1c2a26;
+  background: rgb(var(--v-theme-primary));
+  color: rgb(var(--v-theme-on-primary));
 }
 </style>

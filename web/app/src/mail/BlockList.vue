@@ -47,7 +47,7 @@ async function remove(i: number) {
 }
 
 function copy(i: number) {
-  blocks.value.splice(i + 1, 0, structuredClone(JSON.parse(JSON.stringify(blocks.value[i]))))
+  blocks.value.splice(i + 1, 0, JSON.parse(JSON.stringify(blocks.value[i])))
   open.value = i + 1
 }
 

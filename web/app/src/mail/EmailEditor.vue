@@ -25,7 +25,8 @@ const ideas = computed(() => props.written.answer?.ideas ?? [])
 
 function start(content: EmailContent) {
   dialog.value = ''
-  Object.assign(email.value, structuredClone(content))
+  // By way of text: what comes from a list being watched cannot be cloned as it is.
+  Object.assign(email.value, JSON.parse(JSON.stringify(content)))
 }
 
 const byHand = computed(() => email.value.ownPlain !== '')

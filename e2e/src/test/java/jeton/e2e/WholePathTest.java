@@ -92,7 +92,7 @@ class WholePathTest {
     subject.pressSequentially("How did the first stitch go, /first");
     owner.keyboard().press("Enter");
     subject.pressSequentially("?");
-    assertThat(owner.locator(".head .subject")).hasText("How did the first stitch go, Aoife?");
+    assertThat(owner.locator(".head .line strong")).hasText("How did the first stitch go, Aoife?");
     addEmail(owner, 2, "3");
     subject.click();
     subject.pressSequentially("A second stitch");
