@@ -36,10 +36,23 @@ export function useSequence(id: number, saved: () => void) {
     return matters
   }
 
+  /** Whoever goes on typing while a save is under way has the email's version of before it in hand. */
+  function upToDate(draft: SequenceDraft): SequenceDraft {
+    const known = view.value?.steps ?? []
+    const versionOf = (id: number | undefined) => known.find((step) => step.emailId === id)?.emailVersion
+    return {
+      ...draft,
+      steps: draft.steps.map((step) => ({
+        ...step,
+        emailVersion: versionOf(step.emailId) ?? step.emailVersion,
+      })),
+    }
+  }
+
   const sequence = useDocument<SequenceDraft>({
     load: async () => versioned(await api.get<SequenceView>(path)),
     save: async (version, draft) =>
-      versioned(await api.put<SequenceView>(path, { version, sequence: draft })),
+      versioned(await api.put<SequenceView>(path, { version, sequence: upToDate(draft) })),
     hold,
     saved,
   })

@@ -133,8 +133,12 @@ class EmailsTest {
     }
     assertThat(page.getByText("2 days later at 08:00 · Monday to Friday")).isVisible();
     page.getByLabel("Not before").fill("09:00");
-    assertThat(page.locator(".v-messages__message"))
-        .hasText("The time of day lies outside the sending window.");
+    assertThat(
+            page.locator(
+                ".v-messages__message",
+                new Page.LocatorOptions()
+                    .setHasText("The time of day lies outside the sending window.")))
+        .isVisible();
     page.getByLabel("Not before").fill("07:00");
     saved(page);
     button(page, "^Pause it").click();
