@@ -18,6 +18,11 @@ public final class TestClock extends Clock {
     now = now.plus(by);
   }
 
+  /** Somebody sets the machine's clock right, or wrong. */
+  public void back(Duration by) {
+    now = now.minus(by);
+  }
+
   @Override
   public Instant instant() {
     return now;

@@ -55,6 +55,7 @@ public final class TestServer {
   public final String base;
   private final Map<String, MailboxServer.Refusal> refusals = new ConcurrentHashMap<>();
   private final MailboxServer mailServer;
+  private Http owner;
 
   @Configuration
   static class ClockThatStands {
@@ -132,12 +133,15 @@ public final class TestServer {
     return context.getBean(type);
   }
 
-  /** Makes sure that an owner exists and signs a client in. */
-  public Http owner() {
-    if (!bean(Owners.class).any()) {
-      bean(Owners.class).make(OWNER, PASSWORD);
+  /** The owner, signed in. Signing in is slow on purpose: the session is kept for the next test. */
+  public synchronized Http owner() {
+    if (owner == null || owner.get("/api/business").status() != 200) {
+      if (!bean(Owners.class).any()) {
+        bean(Owners.class).make(OWNER, PASSWORD);
+      }
+      owner = new Http(base).signIn(OWNER, PASSWORD);
     }
-    return new Http(base).signIn(OWNER, PASSWORD);
+    return owner;
   }
 
   /** Has the mail server refuse an address until {@link #takeAgain}. */

@@ -72,11 +72,21 @@ public final class PrivateDatabase implements AutoCloseable {
 
   /** JDBC address of a schema, which is made when missing. */
   public String url(String schema) {
+    return url(schema, port);
+  }
+
+  /** JDBC address of a schema by way of another port. */
+  public String url(String schema, int by) {
     return "jdbc:mariadb://127.0.0.1:"
-        + port
+        + by
         + "/"
         + schema
         + "?createDatabaseIfNotExist=true&useServerPrepStmts=true&cachePrepStmts=true&useBulkStmts=true&tcpKeepAlive=true";
+  }
+
+  /** Where it listens on loopback. */
+  public int port() {
+    return port;
   }
 
   public String user() {

@@ -1,6 +1,7 @@
 package jeton.server.followup;
 
 import java.util.function.IntUnaryOperator;
+import jeton.server.database.Outage;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
@@ -37,6 +38,10 @@ class RunEngine {
     } catch (TransientDataAccessException busy) {
       LOG.debug("Due follow-ups met somebody else's work and are tried again", busy);
     } catch (RuntimeException trouble) {
+      if (Outage.isBehind(trouble)) {
+        LOG.warn("Due follow-ups rest until the database is back: {}", trouble.getMessage());
+        return;
+      }
       LOG.error("Due follow-ups could not be moved on; they stay due and are tried again", trouble);
     }
   }

@@ -2,9 +2,9 @@ package jeton.server.mail;
 
 import java.time.Clock;
 import java.time.Duration;
-import java.time.Instant;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
-import java.util.Collection;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.List;
@@ -14,17 +14,16 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import jeton.core.mail.AnswerClass;
-import jeton.core.mail.Backoff;
 import jeton.core.mail.EmailContent;
 import jeton.core.people.PersonState;
 import jeton.server.business.Business;
 import jeton.server.business.PublicUrl;
-import jeton.server.mail.DeliveryListener.Outcome;
 import jeton.server.token.Tokens;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;
-import org.springframework.dao.TransientDataAccessException;
+import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.support.TransactionOperations;
 
 /**
  * One batch of the outbox: claimed, written, sent over one connection, recorded. Safe with any
@@ -32,27 +31,25 @@ import org.springframework.transaction.support.TransactionOperations;
  */
 @Component
 class Batches {
-  private static final int RECORD_ATTEMPTS = 60;
-  private static final Duration RECORD_PAUSE = Duration.ofSeconds(2);
+  private static final Logger LOG = LoggerFactory.getLogger(Batches.class);
+  private static final long LOOK_AGAIN_NANOS = Duration.ofMillis(250).toNanos();
 
   private final OutboxStore store;
-  private final TransactionOperations tx;
+  private final Settlement settlement;
   private final Desk desk;
   private final Clock clock;
   private final MailSettings settings;
 
-  Batches(
-      OutboxStore store, TransactionOperations tx, Desk desk, Clock clock, MailSettings settings) {
+  Batches(OutboxStore store, Settlement settlement, Desk desk, Clock clock, MailSettings settings) {
     this.store = store;
-    this.tx = tx;
+    this.settlement = settlement;
     this.desk = desk;
     this.clock = clock;
     this.settings = settings;
   }
 
   /**
-   * What emails are made with. Sources and listeners come late: they belong to capabilities that
-   * use the outbox.
+   * What emails are made with. Sources come late: they belong to capabilities that use the outbox.
    */
   @Component
   record Desk(
@@ -63,16 +60,10 @@ class Batches {
       Dkim dkim,
       SendingPace pace,
       ObjectProvider<EmailSource> sources,
-      ObjectProvider<IncentiveSource> incentives,
-      ObjectProvider<DeliveryListener> listeners) {}
-
-  private record Result(OutboxStore.Row row, MailTransport.Answer answer, String subject) {}
+      ObjectProvider<IncentiveSource> incentives) {}
 
   /** An email with everything it is written from. */
   private record Job(OutboxStore.Row row, EmailWriter.Ready version, String link) {}
-
-  /** What became of a batch: sent or refused, no longer wanted, and not tried. */
-  private record Round(List<Result> results, List<OutboxStore.Row> unwanted) {}
 
   int dispatch(MailTransport transport) {
     long started = System.nanoTime();
@@ -84,10 +75,10 @@ class Batches {
     List<EmailSource.Written> wanted = wanted(rows);
     Set<Long> wantedIds =
         wanted.stream().map(EmailSource.Written::outboxId).collect(Collectors.toSet());
-    List<OutboxStore.Row> unwanted =
-        rows.stream().filter(row -> !wantedIds.contains(row.id())).toList();
-    List<Result> results = sendAll(transport, jobs(rows, wanted), started);
-    recordAll(rows.get(0).claim(), new Round(results, unwanted));
+    Settlement.Round round = new Settlement.Round(rows.get(0).claim());
+    rows.stream().filter(row -> !wantedIds.contains(row.id())).forEach(round::unwanted);
+    sendAll(transport, jobs(rows, wanted), started, round);
+    settlement.record(round, desk.pace().pause());
     return rows.size();
   }
 
@@ -156,48 +147,51 @@ class Batches {
     return desk.writer().ready(written.content(), written.email().kind(), incentive);
   }
 
-  private List<Result> sendAll(MailTransport transport, List<Job> jobs, long started) {
-    List<Result> results = new ArrayList<>();
-    List<Long> laterForDomain = new ArrayList<>();
-    int next = 0;
+  private void sendAll(
+      MailTransport transport, List<Job> jobs, long started, Settlement.Round round) {
+    Deque<Job> waiting = new ArrayDeque<>(jobs);
+    long looked = started;
     try {
       // A slow server must not make us send what another dispatcher may have claimed meanwhile.
-      while (next < jobs.size()
+      while (!waiting.isEmpty()
           && System.nanoTime() - started < settings.lease().toNanos() * 3 / 4
           && desk.pace().awaitTurn()) {
-        Job job = jobs.get(next++);
-        if (!desk.pace().mayGo(job.row().to())) {
-          laterForDomain.add(job.row().id());
+        if (System.nanoTime() - looked > LOOK_AGAIN_NANOS) {
+          forgetThoseWhoLeft(waiting);
+          looked = System.nanoTime();
           continue;
         }
-        Result result = send(transport, job);
-        results.add(result);
+        Job job = waiting.remove();
+        if (!desk.pace().mayGo(job.row().to())) {
+          round.limited(job.row());
+          continue;
+        }
+        Settlement.Result result = send(transport, job);
+        round.tried(result);
         if (result.answer().kind() == AnswerClass.AWAY) {
           // Nobody there for the next one either; asking for each would take a timeout each.
-          jobs.subList(next, jobs.size())
-              .forEach(rest -> results.add(new Result(rest.row(), result.answer(), "")));
-          next = jobs.size();
+          waiting.forEach(
+              rest -> round.tried(new Settlement.Result(rest.row(), result.answer(), "")));
+          waiting.clear();
         }
       }
     } catch (InterruptedException stopped) {
       Thread.currentThread().interrupt();
+    } catch (DataAccessException away) {
+      LOG.warn("Sending rests until the database is back: {}", away.getMessage());
     }
-    String claim = jobs.isEmpty() ? "" : jobs.get(0).row().claim();
-    release(claim, laterForDomain, desk.pace().pause());
-    release(
-        claim,
-        jobs.subList(next, jobs.size()).stream().map(job -> job.row().id()).toList(),
-        Duration.ZERO);
-    return results;
+    waiting.forEach(job -> round.untried(job.row()));
   }
 
-  private void release(String claim, Collection<Long> ids, Duration later) {
-    if (!ids.isEmpty()) {
-      tx.executeWithoutResult(status -> store.release(claim, ids, clock.instant().plus(later)));
-    }
+  /** Whoever leaves while a slow server takes its time is not written to any more. */
+  private void forgetThoseWhoLeft(Deque<Job> waiting) {
+    String claim = waiting.element().row().claim();
+    Set<Long> still =
+        store.stillClaimed(claim, waiting.stream().map(job -> job.row().id()).toList());
+    waiting.removeIf(job -> !still.contains(job.row().id()));
   }
 
-  private Result send(MailTransport transport, Job job) {
+  private Settlement.Result send(MailTransport transport, Job job) {
     OutboxStore.Row row = job.row();
     OutgoingEmail.Kind kind = row.email().kind();
     String leaveLink =
@@ -217,92 +211,12 @@ class Batches {
     try {
       RawEmail email =
           desk.dkim().signed(Composer.compose(written, envelope, desk.business().now().settings()));
-      return new Result(row, transport.send(email), written.subject());
+      return new Settlement.Result(row, transport.send(email), written.subject());
     } catch (IllegalStateException unusable) {
-      return new Result(
+      return new Settlement.Result(
           row,
           new MailTransport.Answer(AnswerClass.BUSY, unusable.getMessage()),
           written.subject());
-    }
-  }
-
-  /**
-   * What was sent must be recorded: a deadlock with somebody who leaves or signs up is tried again
-   * at once, a database that is away for a minute as long as it takes.
-   */
-  private void recordAll(String claim, Round round) {
-    for (int attempt = 1; ; attempt++) {
-      try {
-        tx.executeWithoutResult(status -> record(claim, round));
-        return;
-      } catch (TransientDataAccessException
-          | org.springframework.dao.DataAccessResourceFailureException
-          | org.springframework.transaction.CannotCreateTransactionException trouble) {
-        if (attempt == RECORD_ATTEMPTS) {
-          throw trouble;
-        }
-        pauseUnlessBusy(trouble);
-      }
-    }
-  }
-
-  private static void pauseUnlessBusy(RuntimeException trouble) {
-    if (!(trouble instanceof TransientDataAccessException)) {
-      java.util.concurrent.locks.LockSupport.parkNanos(RECORD_PAUSE.toNanos());
-    }
-  }
-
-  private void record(String claim, Round round) {
-    Instant now = clock.instant();
-    List<Long> ids = new ArrayList<>();
-    round.results().forEach(result -> ids.add(result.row().id()));
-    round.unwanted().forEach(row -> ids.add(row.id()));
-    if (ids.isEmpty()) {
-      return;
-    }
-    Set<Long> owned = store.owned(claim, ids);
-    List<DeliveryListener.Settled> settled = new ArrayList<>();
-    List<Long> sent = new ArrayList<>();
-    List<Long> dropped = new ArrayList<>();
-    for (OutboxStore.Row row : round.unwanted()) {
-      if (owned.contains(row.id())) {
-        dropped.add(row.id());
-        settled.add(new DeliveryListener.Settled(row.email(), Outcome.DROPPED, ""));
-      }
-    }
-    for (Result result : round.results()) {
-      if (owned.contains(result.row().id())) {
-        record(result, now, sent, settled);
-      }
-    }
-    settle(sent, Outcome.SENT, now);
-    settle(dropped, Outcome.DROPPED, now);
-    if (!settled.isEmpty()) {
-      desk.listeners().orderedStream().forEach(listener -> listener.settled(settled, now));
-    }
-  }
-
-  private void settle(List<Long> ids, Outcome outcome, Instant now) {
-    if (!ids.isEmpty()) {
-      store.settle(ids, outcome, AnswerClass.TAKEN, "", now);
-    }
-  }
-
-  private void record(
-      Result result, Instant now, List<Long> sent, List<DeliveryListener.Settled> settled) {
-    OutboxStore.Row row = result.row();
-    MailTransport.Answer answer = result.answer();
-    Optional<Instant> next = Backoff.nextAttempt(answer.kind(), row.failures() + 1, now);
-    if (answer.kind() == AnswerClass.TAKEN) {
-      sent.add(row.id());
-      settled.add(new DeliveryListener.Settled(row.email(), Outcome.SENT, result.subject()));
-    } else if (next.isPresent()) {
-      store.postpone(row, next.get(), answer.kind(), answer.said());
-    } else {
-      Outcome outcome =
-          answer.kind() == AnswerClass.ADDRESS_REFUSED ? Outcome.REFUSED : Outcome.GIVEN_UP;
-      store.settle(List.of(row.id()), outcome, answer.kind(), answer.said(), now);
-      settled.add(new DeliveryListener.Settled(row.email(), outcome, answer.said()));
     }
   }
 

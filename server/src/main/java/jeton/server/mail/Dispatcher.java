@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.concurrent.locks.LockSupport;
 import java.util.concurrent.locks.ReentrantReadWriteLock;
 import jeton.server.business.Business;
+import jeton.server.database.Outage;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.SmartLifecycle;
@@ -101,9 +102,13 @@ public class Dispatcher implements SmartLifecycle {
     try {
       return dispatch(transport);
     } catch (RuntimeException trouble) {
-      LOG.error(
-          "A batch of emails could not be dealt with; its claim ends by itself and it is tried again",
-          trouble);
+      if (Outage.isBehind(trouble)) {
+        LOG.warn("Sending rests until the database is back: {}", trouble.getMessage());
+      } else {
+        LOG.error(
+            "A batch of emails could not be dealt with; its claim ends by itself and it is tried again",
+            trouble);
+      }
       LockSupport.parkNanos(REST_AFTER_TROUBLE_NANOS);
       return 0;
     } finally {

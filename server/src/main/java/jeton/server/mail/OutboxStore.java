@@ -83,6 +83,9 @@ class OutboxStore {
 
   private static final String SENT = COLUMNS + " WHERE o.id = :id";
 
+  private static final String STILL_CLAIMED =
+      "SELECT id FROM outbox WHERE id IN (:ids) AND claim = :claim";
+
   private static final String OWNED =
       "SELECT id FROM outbox WHERE id IN (:ids) AND claim = :claim ORDER BY id FOR UPDATE";
 
@@ -199,6 +202,12 @@ class OutboxStore {
         .param("limit", limit)
         .query(Long.class)
         .list();
+  }
+
+  /** Which of these are this claim's as of now: leaving takes emails out of it. */
+  Set<Long> stillClaimed(String claim, Collection<Long> ids) {
+    return Set.copyOf(
+        db.sql(STILL_CLAIMED).param("ids", ids).param("claim", claim).query(Long.class).list());
   }
 
   /** Which of these are still this claim's; locked until the transaction ends. */

@@ -2,169 +2,148 @@ package jeton.server.mail;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import java.util.concurrent.TimeUnit;
-import java.util.function.BooleanSupplier;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import jeton.core.followup.Wait;
+import jeton.core.mail.EmailButton;
+import jeton.core.mail.EmailContent;
+import jeton.harness.ChildServer;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
-import jeton.harness.TestServer;
-import jeton.server.database.PrivateDatabase;
-import jeton.standins.mailbox.Mailbox;
-import jeton.standins.mailbox.MailboxServer;
+import jeton.server.followup.SequenceDraft;
 import jeton.standins.mailbox.ReceivedEmail;
 import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /** A server killed in the middle of its work loses nothing, and repeats only what was in flight. */
 class KillTest {
-  private static final int EMAILS = 500;
+  private static final int NEW = 250;
+  private static final int ON_THEIR_WAY = 250;
+  private static final int EMAILS = NEW + 2 * ON_THEIR_WAY;
   private static final int WORKERS = 2;
   private static final int BATCH = 20;
+  private static final String[] AT_WORK = {
+    "--jeton.mail.workers=" + WORKERS, "--jeton.mail.batch=" + BATCH, "--jeton.mail.lease=4s"
+  };
 
   @TempDir Path home;
-  private final List<Process> processes = new ArrayList<>();
-  private PrivateDatabase database;
-  private MailboxServer mailServer;
-  private Mailbox mailbox;
+  private ChildServer server;
 
-  @AfterEach
-  void stop() throws Exception {
-    for (Process process : processes) {
-      process.destroyForcibly().waitFor();
-    }
-    mailServer.close();
-    database.close();
+  @BeforeEach
+  void start() throws Exception {
+    server = new ChildServer(home);
   }
 
-  @Test
-  void sigkillInTheMiddleOf500Emails_losesNone_andRepeatsOnlyWhatWasInFlight() throws Exception {
-    database = PrivateDatabase.start(home.resolve("database"));
-    mailbox = new Mailbox(home.resolve("mailbox"));
-    mailServer = MailboxServer.start(mailbox, 0, to -> Optional.empty());
+  @AfterEach
+  void stop() {
+    server.close();
+  }
 
-    Process collecting = start(0);
-    String form =
-        makeOffer(new Http(base(collecting)).signIn(TestServer.OWNER, TestServer.PASSWORD));
-    List<String> everybody = Stream.generate(SampleOffer::newAddress).limit(EMAILS).toList();
-    Http visitor = new Http(base(collecting));
+  /**
+   * Runs move, emails are claimed, sent and recorded, all at the same time: each kill hits some.
+   */
+  @Test
+  void sigkillAgainAndAgain_losesNothing_keepsTheOrder_andRepeatsOnlyWhatWasInFlight()
+      throws Exception {
+    server.start("--jeton.mail.workers=0", "--jeton.followup.engine=false");
+    Http owner = server.owner();
+    String form = server.makeOffer(owner);
+    followWithTwo(owner);
+    Http visitor = server.visitor();
+    List<String> everybody = Stream.generate(SampleOffer::newAddress).limit(NEW).toList();
     for (String email : everybody) {
       Map<String, String> fields = Map.of("email", email, "consent", "yes");
       assertThat(visitor.form("/p/forms/" + form + "/signups", fields).status()).isEqualTo(303);
     }
-    collecting.destroyForcibly().waitFor();
+    server.kill();
+    setOnTheirWay();
 
-    Process killed = start(WORKERS);
-    await(() -> mailbox.all().size() >= EMAILS / 4);
-    killed.destroyForcibly().waitFor();
-    assertThat(mailbox.all()).as("killed in the middle").hasSizeLessThan(EMAILS);
-
-    start(WORKERS);
-    await(() -> mailbox.all().stream().map(ReceivedEmail::to).distinct().count() == EMAILS);
-
-    Map<String, List<String>> idsByAddress =
-        mailbox.all().stream()
-            .collect(
-                Collectors.groupingBy(
-                    ReceivedEmail::to, Collectors.mapping(this::messageId, Collectors.toList())));
-    assertThat(idsByAddress.keySet()).containsExactlyInAnyOrderElementsOf(everybody);
-    assertThat(idsByAddress.values())
-        .allSatisfy(
-            ids -> assertThat(ids).as("a repeat has the same Message-ID").containsOnly(ids.get(0)));
-    assertThat(mailbox.all().size() - EMAILS).as("repeats").isBetween(0, WORKERS * BATCH);
-  }
-
-  private Process start(int workers) throws IOException {
-    Path log = home.resolve("server-" + processes.size() + ".log");
-    ProcessBuilder builder =
-        new ProcessBuilder(
-                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                "-XX:TieredStopAtLevel=1",
-                "-cp",
-                System.getProperty("java.class.path"),
-                "jeton.server.JetonServer",
-                "--server.port=0",
-                "--jeton.mail.workers=" + workers,
-                "--jeton.mail.batch=" + BATCH,
-                "--jeton.mail.lease=4s")
-            .redirectErrorStream(true)
-            .redirectOutput(log.toFile());
-    builder
-        .environment()
-        .putAll(
-            Map.of(
-                "JETON_HOME", home.toString(),
-                "JETON_DB_URL", database.url("jeton"),
-                "JETON_DB_USER", database.user(),
-                "JETON_DB_PASSWORD", database.password(),
-                "JETON_SMTP_URL", "smtp://127.0.0.1:" + mailServer.port(),
-                "JETON_OWNER_EMAIL", TestServer.OWNER,
-                "JETON_OWNER_PASSWORD", TestServer.PASSWORD));
-    Process process = builder.start();
-    processes.add(process);
-    if (workers == 0) {
-      await(() -> said(log).contains("Jeton is ready at "));
+    int kills = 0;
+    for (int received : List.of(EMAILS / 5, EMAILS / 2, EMAILS * 4 / 5)) {
+      server.start(AT_WORK);
+      server.await(() -> server.mailbox.all().size() >= received);
+      server.kill();
+      kills++;
     }
-    return process;
+    assertThat(distinctIds()).as("killed in the middle").isLessThan(EMAILS);
+    server.start(AT_WORK);
+    server.await(
+        () ->
+            server.number("SELECT COUNT(*) FROM outbox WHERE state = 'SENT'") == EMAILS
+                && server.number("SELECT COUNT(*) FROM run WHERE ended_at IS NULL") == 0);
+
+    assertThat(distinctIds()).isEqualTo(EMAILS);
+    assertThat(server.mailbox.all().size() - EMAILS)
+        .as("repeats")
+        .isBetween(0, kills * WORKERS * BATCH);
+    Map<String, List<ReceivedEmail>> byAddress =
+        oldestFirst().stream().collect(Collectors.groupingBy(ReceivedEmail::to));
+    assertThat(byAddress).hasSize(NEW + ON_THEIR_WAY);
+    assertThat(everybody)
+        .allSatisfy(
+            email ->
+                assertThat(byAddress.get(email).stream().map(this::messageId).distinct())
+                    .as("a repeat has the same Message-ID")
+                    .hasSize(1));
+    byAddress.keySet().removeAll(everybody);
+    assertThat(byAddress.values())
+        .allSatisfy(
+            got ->
+                assertThat(got.stream().map(ReceivedEmail::subject).distinct())
+                    .containsExactly("First", "Second"));
   }
 
-  private String base(Process process) {
-    String log = said(home.resolve("server-" + processes.indexOf(process) + ".log"));
-    return log.replaceAll("(?s).*Jeton is ready at (\\S+).*", "$1");
+  private void followWithTwo(Http owner) {
+    long id = server.number("SELECT id FROM sequence");
+    SequenceDraft draft = new SequenceDraft("Welcome", List.of(letter("First"), letter("Second")));
+    Map<String, Object> save =
+        Map.of("version", server.number("SELECT version FROM sequence"), "sequence", draft);
+    assertThat(owner.json("PUT", "/api/sequences/" + id, save).status()).isEqualTo(200);
   }
 
-  private static String makeOffer(Http owner) {
-    var business = owner.get("/api/business").json();
-    owner.json(
-        "PUT",
-        "/api/business",
-        Map.of(
-            "version", business.get("version").asInt(), "settings", TestServer.quireAndThread()));
-    String path =
-        "/api/offers/"
-            + owner
-                .json("POST", "/api/offers", Map.of("name", "Plan", "kind", "DOWNLOAD"))
-                .json()
-                .get("offer")
-                .get("id");
-    owner.upload(path + "/files?name=plan.pdf", SampleOffer.FILE);
-    assertThat(owner.json("PUT", path + "/state", Map.of("state", "LIVE")).status()).isEqualTo(200);
-    return owner.get(path + "/forms").json().get(0).get("key").asString();
+  private static SequenceDraft.StepDraft letter(String subject) {
+    EmailContent words = new EmailContent(subject, "", "<p>x</p>", EmailButton.NONE);
+    return new SequenceDraft.StepDraft(
+        java.util.Optional.empty(), true, 0, Wait.Unit.MINUTES, words);
+  }
+
+  private void setOnTheirWay() throws Exception {
+    server.sql(
+        """
+        INSERT INTO person (email, email_key, first_name, state, state_since, created_at)
+        SELECT CONCAT('p', seq, '@mail.example'), CONCAT('p', seq, '@mail.example'), 'Jo', 'ON_THE_LIST',
+               UTC_TIMESTAMP(3), UTC_TIMESTAMP(3)
+          FROM seq_1_to_%d
+        """
+            .formatted(ON_THEIR_WAY),
+        """
+        INSERT INTO run (sequence_id, person_id, offer_id, started_at, anchor_at, next_step_id, next_due_at)
+        SELECT s.id, p.id, s.offer_id, UTC_TIMESTAMP(3), UTC_TIMESTAMP(3),
+               (SELECT MIN(t.id) FROM step t WHERE t.sequence_id = s.id), UTC_TIMESTAMP(3)
+          FROM person p JOIN sequence s
+         WHERE p.state = 'ON_THE_LIST'
+        """);
+  }
+
+  private List<ReceivedEmail> oldestFirst() {
+    List<ReceivedEmail> all = new java.util.ArrayList<>(server.mailbox.all());
+    java.util.Collections.reverse(all);
+    return all;
+  }
+
+  private long distinctIds() {
+    return server.mailbox.all().stream().map(this::messageId).distinct().count();
   }
 
   private String messageId(ReceivedEmail received) {
-    String raw = new String(mailbox.raw(received.id()).orElseThrow(), StandardCharsets.UTF_8);
+    String raw =
+        new String(server.mailbox.raw(received.id()).orElseThrow(), StandardCharsets.UTF_8);
     return raw.replaceAll("(?s).*?\\r\\nMessage-ID: (<[^>]+>).*", "$1");
-  }
-
-  private static String said(Path log) {
-    try {
-      return Files.readString(log);
-    } catch (IOException notYet) {
-      return "";
-    }
-  }
-
-  private void await(BooleanSupplier condition) {
-    long until = System.nanoTime() + Duration.ofSeconds(90).toNanos();
-    while (!condition.getAsBoolean()) {
-      boolean died = !processes.get(processes.size() - 1).isAlive();
-      if (died || System.nanoTime() > until) {
-        throw new AssertionError(
-            "The server is gone or too slow. The last server said: "
-                + said(home.resolve("server-" + (processes.size() - 1) + ".log")));
-      }
-      java.util.concurrent.locks.LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(20));
-    }
   }
 }

@@ -1,0 +1,195 @@
+package jeton.harness;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.locks.LockSupport;
+import java.util.function.BooleanSupplier;
+import jeton.server.database.PrivateDatabase;
+import jeton.standins.mailbox.Mailbox;
+import jeton.standins.mailbox.MailboxServer;
+import jeton.standins.mailbox.Manners;
+
+/**
+ * The application in processes of their own, which can be killed and started again, with a database
+ * and a mail server that outlive them.
+ */
+public final class ChildServer implements AutoCloseable {
+  private static final Duration PATIENCE = Duration.ofSeconds(90);
+
+  public final PrivateDatabase database;
+  public final Mailbox mailbox;
+  public final Manners manners = new Manners();
+  private final Path home;
+  private final MailboxServer mailServer;
+  private final List<Process> processes = new ArrayList<>();
+  private String databaseUrl;
+
+  public ChildServer(Path home) throws IOException {
+    this.home = home;
+    database = PrivateDatabase.start(home.resolve("database"));
+    databaseUrl = database.url("jeton");
+    mailbox = new Mailbox(home.resolve("mailbox"));
+    mailServer =
+        MailboxServer.start(
+            mailbox, 0, to -> Optional.empty(), new MailboxServer.Conduct(manners, message -> {}));
+  }
+
+  /** Has processes started from now on reach the database by another address. */
+  public void reachDatabaseBy(String url) {
+    databaseUrl = url;
+  }
+
+  /** Starts a process; what ran before must have been killed. */
+  public void start(String... arguments) throws IOException {
+    List<String> command =
+        new ArrayList<>(
+            List.of(
+                Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                "-XX:TieredStopAtLevel=1",
+                "-cp",
+                System.getProperty("java.class.path"),
+                "jeton.server.JetonServer",
+                "--server.port=0"));
+    command.addAll(List.of(arguments));
+    ProcessBuilder builder =
+        new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(log().toFile());
+    builder
+        .environment()
+        .putAll(
+            Map.of(
+                "JETON_HOME",
+                home.toString(),
+                "JETON_DB_URL",
+                databaseUrl,
+                "JETON_DB_USER",
+                database.user(),
+                "JETON_DB_PASSWORD",
+                database.password(),
+                "JETON_SMTP_URL",
+                "smtp://127.0.0.1:" + mailServer.port(),
+                "JETON_OWNER_EMAIL",
+                TestServer.OWNER,
+                "JETON_OWNER_PASSWORD",
+                TestServer.PASSWORD));
+    processes.add(builder.start());
+  }
+
+  /** A visitor of the process, once it is ready. */
+  public Http visitor() {
+    await(() -> said().contains("Jeton is ready at "));
+    return new Http(said().replaceAll("(?s).*Jeton is ready at (\\S+).*", "$1"));
+  }
+
+  /** The owner, signed in. */
+  public Http owner() {
+    return visitor().signIn(TestServer.OWNER, TestServer.PASSWORD);
+  }
+
+  /**
+   * The sample business, and a live offer of a file.
+   *
+   * @return its form's key
+   */
+  public String makeOffer(Http owner) {
+    int version = owner.get("/api/business").json().get("version").asInt();
+    owner.json(
+        "PUT",
+        "/api/business",
+        Map.of("version", version, "settings", TestServer.quireAndThread()));
+    Map<String, String> plan = Map.of("name", "Plan", "kind", "DOWNLOAD");
+    String path =
+        "/api/offers/" + owner.json("POST", "/api/offers", plan).json().at("/offer/id").asLong();
+    owner.upload(path + "/files?name=plan.pdf", SampleOffer.FILE);
+    int status = owner.json("PUT", path + "/state", Map.of("state", "LIVE")).status();
+    if (status != 200) {
+      throw new AssertionError("The offer could not be opened: " + status);
+    }
+    return owner.get(path + "/forms").json().get(0).get("key").asString();
+  }
+
+  /** Ends the process at once, as a loss of power would (SIGKILL). */
+  public void kill() {
+    try {
+      processes.get(processes.size() - 1).destroyForcibly().waitFor();
+    } catch (InterruptedException stopped) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(stopped);
+    }
+  }
+
+  /** Runs statements on the database. */
+  public void sql(String... statements) throws SQLException {
+    try (Connection connection = connect();
+        Statement statement = connection.createStatement()) {
+      for (String sql : statements) {
+        statement.execute(sql);
+      }
+    }
+  }
+
+  /** One number from the database. */
+  public long number(String sql) {
+    try (Connection connection = connect();
+        ResultSet found = connection.createStatement().executeQuery(sql)) {
+      found.next();
+      return found.getLong(1);
+    } catch (SQLException away) {
+      throw new AssertionError(away);
+    }
+  }
+
+  private Connection connect() throws SQLException {
+    return DriverManager.getConnection(database.url("jeton"), database.user(), database.password());
+  }
+
+  /** Waits for a condition as long as the process lives. */
+  public void await(BooleanSupplier condition) {
+    long until = System.nanoTime() + PATIENCE.toNanos();
+    while (!condition.getAsBoolean()) {
+      boolean died = !processes.get(processes.size() - 1).isAlive();
+      if (died || System.nanoTime() > until) {
+        throw new AssertionError("The server is gone or too slow. It said: " + said());
+      }
+      LockSupport.parkNanos(TimeUnit.MILLISECONDS.toNanos(20));
+    }
+  }
+
+  /** What the newest process said. */
+  public String said() {
+    try {
+      return Files.readString(home.resolve("server-" + (processes.size() - 1) + ".log"));
+    } catch (IOException notYet) {
+      return "";
+    }
+  }
+
+  private Path log() {
+    return home.resolve("server-" + processes.size() + ".log");
+  }
+
+  @Override
+  public void close() {
+    try {
+      for (Process process : processes) {
+        process.destroyForcibly().waitFor();
+      }
+      mailServer.close();
+      database.close();
+    } catch (InterruptedException stopped) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(stopped);
+    }
+  }
+}
