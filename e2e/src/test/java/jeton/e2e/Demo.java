@@ -28,6 +28,7 @@ final class Demo {
   final String base;
   final Browser browser;
   private String session;
+  private Page keptOpen;
 
   private Demo() throws IOException {
     String running = System.getProperty("jeton.e2e.base", "");
@@ -38,12 +39,12 @@ final class Demo {
     Runtime.getRuntime().addShutdownHook(new Thread(chromium::close));
   }
 
-  /** A demo of our own; a running one can be named with -Djeton.e2e.base=… while writing tests. */
   /** A part of the demo's server, to prepare what a test is not about. */
   <T> T bean(Class<T> type) {
     return context.getBean(type);
   }
 
+  /** A demo of our own; a running one can be named with -Djeton.e2e.base=… while writing tests. */
   private static String start() throws IOException {
     Path home = Files.createTempDirectory("jeton-e2e");
     context = DemoApplication.start("--port", "0", "--home", home.toString());
@@ -97,6 +98,14 @@ final class Demo {
     Page page = context(options().setStorageState(session)).newPage();
     page.navigate("/app/today");
     return page;
+  }
+
+  /** One of the owner's windows, kept open: what it has loaded once it need not load again. */
+  synchronized Page keptOpen() {
+    if (keptOpen == null) {
+      keptOpen = owner();
+    }
+    return keptOpen;
   }
 
   /** What axe finds that is serious or worse. */

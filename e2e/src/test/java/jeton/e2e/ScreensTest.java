@@ -14,7 +14,15 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.LongStream;
+import jeton.core.followup.RunAgain;
+import jeton.server.followup.Joining;
+import jeton.server.followup.Sequences;
+import jeton.server.people.People;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -57,13 +65,12 @@ class ScreensTest {
         "/app/setup",
       })
   void ownersScreens_areFreeOfSeriousFaults_andFit(String path) {
-    Page page = demo.owner();
+    Page page = demo.keptOpen();
     page.navigate(path);
     page.waitForLoadState(LoadState.NETWORKIDLE);
     assertThat(page.getByRole(AriaRole.HEADING).first()).isVisible();
     assertThat(Demo.seriousFaults(page)).isEmpty();
     assertFits(page);
-    page.context().close();
   }
 
   @ParameterizedTest
@@ -176,6 +183,13 @@ class ScreensTest {
 
   @Test
   void aFollowUpEdit_thatMovesPeople_waitsForTheOwnersWord() {
+    Set<Long> some = LongStream.rangeClosed(1, 20).boxed().collect(Collectors.toSet());
+    demo.bean(Joining.class)
+        .add(
+            demo.bean(Sequences.class).ofOffer(1).id(),
+            new Joining.Who(
+                some, new People.Filter("", Optional.empty(), Optional.empty(), Optional.empty())),
+            new RunAgain(RunAgain.When.EVERY_TIME, 0));
     Page page = demo.owner();
     page.navigate("/app/offers/1/follow-up");
     Locator wait = page.getByLabel("Waits");

@@ -3,7 +3,6 @@ package jeton.server.mail;
 import jakarta.mail.internet.InternetAddress;
 import jakarta.mail.internet.MailDateFormat;
 import jakarta.mail.internet.MimeUtility;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.io.UnsupportedEncodingException;
@@ -85,15 +84,15 @@ final class Composer {
   }
 
   private static byte[] body(WrittenEmail written, String boundary) {
-    ByteArrayOutputStream body =
-        new ByteArrayOutputStream(written.html().length() + written.plain().length() + 1000);
+    int expected = (written.html().length() + written.plain().length()) * 5 / 4 + 1000;
+    Octets body = new Octets(expected);
     part(body, boundary, "text/plain", written.plain());
     part(body, boundary, "text/html", written.html());
     write(body, "--" + boundary + "--" + CRLF);
-    return body.toByteArray();
+    return body.toArray();
   }
 
-  private static void part(ByteArrayOutputStream body, String boundary, String type, String text) {
+  private static void part(Octets body, String boundary, String type, String text) {
     write(
         body,
         "--"
@@ -116,7 +115,8 @@ final class Composer {
     write(body, CRLF);
   }
 
-  private static void write(ByteArrayOutputStream body, String text) {
-    body.writeBytes(text.getBytes(StandardCharsets.US_ASCII));
+  private static void write(Octets body, String text) {
+    byte[] octets = text.getBytes(StandardCharsets.US_ASCII);
+    body.write(octets, 0, octets.length);
   }
 }

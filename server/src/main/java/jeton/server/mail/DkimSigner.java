@@ -1,6 +1,5 @@
 package jeton.server.mail;
 
-import java.io.ByteArrayOutputStream;
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
 import java.security.KeyFactory;
@@ -103,7 +102,7 @@ final class DkimSigner {
    * CRLF.
    */
   static byte[] relaxed(byte[] body) {
-    ByteArrayOutputStream relaxed = new ByteArrayOutputStream(body.length);
+    Octets relaxed = new Octets(body.length + 2);
     int emptyLines = 0;
     boolean blank = false;
     for (byte octet : body) {
@@ -131,7 +130,7 @@ final class DkimSigner {
       relaxed.write('\r');
       relaxed.write('\n');
     }
-    return relaxed.toByteArray();
+    return relaxed.toArray();
   }
 
   private static String folded(String base64) {

@@ -65,7 +65,7 @@ class KillTest {
     setOnTheirWay();
 
     int kills = 0;
-    for (int received : List.of(EMAILS / 5, EMAILS / 2, EMAILS * 4 / 5)) {
+    for (int received : List.of(EMAILS / 3, EMAILS * 2 / 3)) {
       server.start(AT_WORK);
       server.await(() -> server.mailbox.all().size() >= received);
       server.kill();

@@ -1,0 +1,42 @@
+package jeton.server.mail;
+
+import java.io.OutputStream;
+import java.util.Arrays;
+
+/**
+ * Octets that grow, for one thread: encoders hand an email over octet by octet, and the library's
+ * array stream takes a lock for each.
+ */
+final class Octets extends OutputStream {
+  private byte[] octets;
+  private int size;
+
+  Octets(int expected) {
+    octets = new byte[Math.max(expected, 64)];
+  }
+
+  @Override
+  public void write(int octet) {
+    if (size == octets.length) {
+      octets = Arrays.copyOf(octets, size * 2);
+    }
+    octets[size++] = (byte) octet;
+  }
+
+  @Override
+  public void write(byte[] from, int offset, int length) {
+    if (size + length > octets.length) {
+      octets = Arrays.copyOf(octets, Math.max(size + length, size * 2));
+    }
+    System.arraycopy(from, offset, octets, size, length);
+    size += length;
+  }
+
+  int size() {
+    return size;
+  }
+
+  byte[] toArray() {
+    return Arrays.copyOf(octets, size);
+  }
+}
