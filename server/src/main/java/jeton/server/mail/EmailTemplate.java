@@ -21,21 +21,35 @@ final class EmailTemplate {
   private final FillInText preview;
   private final FillInText html;
   private final FillInText plain;
+  private final String written;
 
   EmailTemplate(String subject, String preview, String html, String plain) {
-    this.subject = FillInText.parse(subject, ALL);
-    this.preview = FillInText.parse(preview, ALL);
+    this(
+        FillInText.parse(subject, ALL),
+        FillInText.parse(preview, ALL),
+        html,
+        FillInText.parse(plain, ALL));
+  }
+
+  private EmailTemplate(FillInText subject, FillInText preview, String html, FillInText plain) {
+    this.subject = subject;
+    this.preview = preview;
     this.html = FillInText.parse(html, ALL);
-    this.plain = FillInText.parse(plain, ALL);
+    this.plain = plain;
+    this.written = html;
   }
 
   /**
-   * The HTML with a mark in place of each address that is followed. The plain part keeps the
-   * addresses as they are: there they are read.
+   * The same with a mark in place of each address in the HTML. The plain part keeps the addresses
+   * as they are: there they are read.
    *
    * @param number of an address, as the owner wrote it
    */
-  static String marked(String html, ToLongFunction<String> number) {
+  EmailTemplate followed(ToLongFunction<String> number) {
+    return new EmailTemplate(subject, preview, marked(written, number), plain);
+  }
+
+  private static String marked(String html, ToLongFunction<String> number) {
     return FOLLOWED
         .matcher(html)
         .replaceAll(

@@ -3,7 +3,6 @@ package jeton.server.mail;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.Map;
-import java.util.Optional;
 import jeton.core.mail.EmailContent;
 import jeton.core.mail.FillIn;
 import jeton.core.mail.FillInText;
@@ -44,22 +43,20 @@ public class EmailWriter {
 
   /**
    * A version ready to be filled for many readers. A follow-up goes to thousands: looking it up
-   * once per batch rather than once per reader saves comparing its words each time.
+   * once per batch rather than once per reader saves comparing its words each time. For one thread.
    */
   public final class Ready {
-    private final EmailTemplate plain;
-    private final Optional<EmailTemplate> followed;
+    private final EmailParts parts;
     private final BusinessSettings settings;
     private final boolean letter;
+    private final EmailTemplate plain;
+    private EmailTemplate followed;
 
     private Ready(EmailParts parts) {
+      this.parts = parts;
       this.settings = parts.business();
-      this.plain = versions.get(new Version(parts, false), EmailWriter.this::template);
-      this.followed =
-          settings.sending().followLinks()
-              ? Optional.of(versions.get(new Version(parts, true), EmailWriter.this::template))
-              : Optional.empty();
       this.letter = parts.content().style() == EmailContent.Style.LETTER;
+      this.plain = versions.get(new Version(parts, false), version -> template(parts));
     }
 
     /** For a reader whom nobody follows. */
@@ -71,9 +68,15 @@ public class EmailWriter {
     public WrittenEmail write(Reader reader, long outboxId) {
       boolean counts = settings.sending().countOpens() && !letter;
       String last = counts ? links.picture(outboxId) : "";
-      return followed
-          .orElse(plain)
+      return (settings.sending().followLinks() ? followed() : plain)
           .fill(values(reader, settings), linkId -> links.address(outboxId, linkId), last);
+    }
+
+    private EmailTemplate followed() {
+      if (followed == null) {
+        followed = versions.get(new Version(parts, true), version -> plain.followed(links::number));
+      }
+      return followed;
     }
   }
 
@@ -96,15 +99,11 @@ public class EmailWriter {
     return new FillInText.Values(known::get, settings.whenUnknown());
   }
 
-  private EmailTemplate template(Version version) {
-    EmailParts parts = version.parts();
+  private EmailTemplate template(EmailParts parts) {
     EmailContent content = parts.content();
     boolean letter = content.style() == EmailContent.Style.LETTER;
     String html = letter ? new LetterHtml(parts).html() : new FramedHtml(parts, publicUrl).html();
     return new EmailTemplate(
-        content.subject(),
-        content.preview(),
-        version.followed() ? EmailTemplate.marked(html, links::number) : html,
-        new PlainBody(parts).text());
+        content.subject(), content.preview(), html, new PlainBody(parts).text());
   }
 }

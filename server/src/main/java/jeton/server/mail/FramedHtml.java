@@ -49,7 +49,9 @@ final class FramedHtml {
                 css(),
                 sections(),
                 foot());
-    return Mjml4j.render(mjml, new Mjml4j.Configuration("en", Mjml4j.TextDirection.LTR, null));
+    // The renderer indents deeply; every octet less counts a million times.
+    return Mjml4j.render(mjml, new Mjml4j.Configuration("en", Mjml4j.TextDirection.LTR, null))
+        .replaceAll("\\s*\\n\\s*", "\n");
   }
 
   private String css() {

@@ -65,6 +65,9 @@ class Frames {
       Optional<RunEnd> end,
       List<Finding> findings) {}
 
+  /** What every moment is drawn with. */
+  private record Pen(Offer offer, Incentive incentive, Stage.RehearsalWish wish) {}
+
   /** What a page or an email shows. */
   private record Drawn(String subject, String preview, String html) {
     static final Drawn NOTHING = new Drawn("", "", "");
@@ -81,12 +84,13 @@ class Frames {
       List<Finding> findings,
       Stage.RehearsalWish wish) {
     Map<Long, Sequence.Email> emails = Stage.emails(all);
+    Pen pen = new Pen(offer, incentives.of(offer.id()), wish);
     // An email that was never drawn before takes some 20 ms: several are drawn at a time.
     return moments.parallelStream()
         .map(
             moment -> {
               Optional<Sequence.Email> email = moment.step().map(step -> emails.get(step.id()));
-              Drawn drawn = drawn(offer, moment, email, wish);
+              Drawn drawn = drawn(pen, moment, email);
               return new Frame(
                   moment.kind(),
                   moment.at(),
@@ -103,43 +107,36 @@ class Frames {
         .toList();
   }
 
-  private Drawn drawn(
-      Offer offer, Moment moment, Optional<Sequence.Email> email, Stage.RehearsalWish wish) {
+  private Drawn drawn(Pen pen, Moment moment, Optional<Sequence.Email> email) {
+    Offer offer = pen.offer();
     return switch (moment.kind()) {
-      case ANSWER -> Drawn.page(papers.forms().answer(offer, form(offer, wish), false));
+      case ANSWER -> Drawn.page(papers.forms().answer(offer, form(offer, pen.wish()), false));
       case CONFIRMATION_EMAIL ->
-          email(
-              offer,
-              OutgoingEmail.Kind.CONFIRMATION,
-              offer.settings().confirm().email(),
-              wish.firstName());
+          email(pen, OutgoingEmail.Kind.CONFIRMATION, offer.settings().confirm().email());
       case CONFIRMED_PAGE -> Drawn.page(papers.confirm().confirmed(offer, NO_LINK).getBody());
       case CONFIRMATION_RAN_OUT -> Drawn.page(papers.confirm().over(NO_LINK).getBody());
       case DELIVERY_EMAIL ->
-          email(
-              offer,
-              OutgoingEmail.Kind.DELIVERY,
-              offer.settings().handOver().email(),
-              wish.firstName());
+          email(pen, OutgoingEmail.Kind.DELIVERY, offer.settings().handOver().email());
       case PASS_USED -> Drawn.page(papers.passes().open(offer, NO_LINK).getBody());
       case PASS_RAN_OUT -> Drawn.page(papers.passes().over(NO_LINK, false).getBody());
       case SEQUENCE_EMAIL, SKIPPED ->
-          email(
-              offer, OutgoingEmail.Kind.FOLLOW_UP, email.orElseThrow().content(), wish.firstName());
+          email(pen, OutgoingEmail.Kind.FOLLOW_UP, email.orElseThrow().content());
       case LEAVES -> Drawn.page(papers.leave().left().getBody());
       case RUN_STARTS, RUN_ENDS -> Drawn.NOTHING;
     };
   }
 
-  private Drawn email(
-      Offer offer, OutgoingEmail.Kind kind, EmailContent content, String firstName) {
-    Incentive incentive = incentives.of(offer.id());
+  private Drawn email(Pen pen, OutgoingEmail.Kind kind, EmailContent content) {
     WrittenEmail written =
         writer
-            .ready(content, kind, incentive)
+            .ready(content, kind, pen.incentive())
             .write(
                 new EmailWriter.Reader(
-                    firstName, "aoife@mail.example", incentive.name(), NO_LINK, NO_LINK));
+                    pen.wish().firstName(),
+                    "aoife@mail.example",
+                    pen.incentive().name(),
+                    NO_LINK,
+                    NO_LINK));
     return new Drawn(written.subject(), written.preview(), written.html());
   }
 
