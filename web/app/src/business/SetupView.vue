@@ -4,7 +4,7 @@ import { computed, nextTick, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { api } from '../api/client'
 import type { BusinessSettings, BusinessView } from '../api/types'
-import { FILL_INS } from '../mail/fillIns'
+import { maybeUnknown } from '../mail/fillIns'
 import PictureField from '../shared/PictureField.vue'
 import SavedNote from '../shared/SavedNote.vue'
 import { useDocument, type Document } from '../shared/useDocument'
@@ -133,7 +133,7 @@ watch(
         <section class="panel stack" aria-labelledby="unknown-title">
           <h2 id="unknown-title">When something is not known</h2>
           <v-text-field
-            v-for="fillIn in FILL_INS.slice(0, 1)"
+            v-for="fillIn in maybeUnknown()"
             :key="fillIn.name"
             :model-value="s.whenUnknown[fillIn.name] ?? ''"
             :label="`Instead of “${fillIn.label}”, emails say`"

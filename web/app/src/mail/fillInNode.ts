@@ -4,7 +4,7 @@ import { Suggestion, type SuggestionProps } from '@tiptap/suggestion'
 import { VueNodeViewRenderer } from '@tiptap/vue-3'
 import FillInChip from './FillInChip.vue'
 import { BLOCK_KINDS } from './blocks'
-import { FILL_INS, type FillIn } from './fillIns'
+import { allFillIns, type FillIn } from './fillIns'
 
 /** Something the menu offers: a fill-in, or a block to put below. */
 export interface Offered extends FillIn {
@@ -26,8 +26,8 @@ export interface Menu {
  * @param insertBlock has a block put below; absent where there are none
  */
 export function fillInNode(show: (menu: Menu | null) => void, insertBlock?: (block: string) => void) {
-  const offered: Offered[] = [
-    ...FILL_INS,
+  const offered = (): Offered[] => [
+    ...allFillIns(),
     ...(insertBlock
       ? BLOCK_KINDS.filter((k) => k.kind !== 'COLUMNS').map((k) => ({
           name: k.kind,
@@ -106,7 +106,8 @@ export function fillInNode(show: (menu: Menu | null) => void, insertBlock?: (blo
           editor: this.editor,
           pluginKey: new PluginKey('fill-in-menu'),
           char: '/',
-          items: ({ query }) => offered.filter((f) => f.label.toLowerCase().startsWith(query.toLowerCase())),
+          items: ({ query }) =>
+            offered().filter((f) => f.label.toLowerCase().startsWith(query.toLowerCase())),
           command: ({ editor, range, props }) => {
             if (props.block) {
               editor.chain().focus().deleteRange(range).run()

@@ -1,5 +1,13 @@
 import { describe, expect, it } from 'vitest'
-import { bodyToEditor, editorToBody, editorToLine, lineToEditor, textForm } from './fillIns'
+import {
+  bodyToEditor,
+  editorToBody,
+  editorToLine,
+  labelOf,
+  lineToEditor,
+  setOwnFillIns,
+  textForm,
+} from './fillIns'
 
 describe('fill-ins', () => {
   it.each([
@@ -23,6 +31,14 @@ describe('fill-ins', () => {
     expect(bodyToEditor('<p>{{first_name}} {{shoe_size}}</p>')).toBe(
       '<p><span data-fill-in="first_name"></span> {{shoe_size}}</p>',
     )
+  })
+
+  it('knows the fields of the business once they are there', () => {
+    setOwnFillIns([{ name: 'shoe_size', label: 'Shoe size' }])
+    expect(lineToEditor('{{shoe_size}}')).toBe('<p><span data-fill-in="shoe_size"></span></p>')
+    expect(labelOf('shoe_size')).toBe('Shoe size')
+    setOwnFillIns([])
+    expect(lineToEditor('{{shoe_size}}')).toBe('<p>{{shoe_size}}</p>')
   })
 
   it('writes words of its own the way Mustache does', () => {

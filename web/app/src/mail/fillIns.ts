@@ -1,3 +1,5 @@
+import { shallowRef } from 'vue'
+
 /** Fill-ins in text form, `{{name}}` with optional words of their own, and as chips in the editor (rules F1, F2). */
 
 export interface FillIn {
@@ -12,9 +14,22 @@ export const FILL_INS: FillIn[] = [
   { name: 'business_name', label: 'Your business' },
 ]
 
+const own = shallowRef<FillIn[]>([])
+
+/** Has the business's own fields be fill-ins too. */
+export function setOwnFillIns(fields: FillIn[]) {
+  own.value = fields
+}
+
+/** Everything an email may name. */
+export const allFillIns = (): FillIn[] => [...FILL_INS, ...own.value]
+
+/** Those that are not known of everybody. */
+export const maybeUnknown = (): FillIn[] => [FILL_INS[0]!, ...own.value]
+
 const FORM = /\{\{(\w+)\}\}(?:\{\{\^\1\}\}([\s\S]*?)\{\{\/\1\}\})?/g
 
-export const labelOf = (name: string) => FILL_INS.find((fillIn) => fillIn.name === name)?.label ?? name
+export const labelOf = (name: string) => allFillIns().find((fillIn) => fillIn.name === name)?.label ?? name
 
 /** A fill-in in text form. Without `words` those set in Setup are used. */
 export function textForm(name: string, words: string | null): string {
@@ -26,7 +41,7 @@ const escape = (text: string) =>
 
 function withChips(html: string): string {
   return html.replace(FORM, (all, name: string, words?: string) =>
-    FILL_INS.some((fillIn) => fillIn.name === name)
+    allFillIns().some((fillIn) => fillIn.name === name)
       ? `<span data-fill-in="${name}"${words ? ` data-words="${words}"` : ''}></span>`
       : all,
   )

@@ -7,7 +7,6 @@ import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
-import com.microsoft.playwright.options.LoadState;
 import com.microsoft.playwright.options.ReducedMotion;
 import java.io.IOException;
 import java.nio.file.Files;
@@ -24,8 +23,6 @@ import jeton.server.followup.Joining;
 import jeton.server.followup.Sequences;
 import jeton.server.people.People;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -35,61 +32,6 @@ class ScreensTest {
 
   private static Locator button(Page page, String name) {
     return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name));
-  }
-
-  private static void assertFits(Page page) {
-    assertThat((Boolean) page.evaluate("document.documentElement.scrollWidth <= window.innerWidth"))
-        .as("no scrolling sideways")
-        .isTrue();
-  }
-
-  @ParameterizedTest
-  @ValueSource(
-      strings = {
-        "/app/today",
-        "/app/offers",
-        "/app/offers/1/give",
-        "/app/offers/1/ask",
-        "/app/offers/1/confirm",
-        "/app/offers/1/hand-over",
-        "/app/offers/1/follow-up",
-        "/app/offers/1/ask?form=2",
-        "/app/site",
-        "/app/offers/1/rehearsal",
-        "/app/emails",
-        "/app/emails/sequences",
-        "/app/emails/layouts",
-        "/app/emails/engine",
-        "/app/people",
-        "/app/people/3",
-        "/app/setup",
-      })
-  void ownersScreens_areFreeOfSeriousFaults_andFit(String path) {
-    Page page = demo.keptOpen();
-    page.navigate(path);
-    page.waitForLoadState(LoadState.NETWORKIDLE);
-    assertThat(page.getByRole(AriaRole.HEADING).first()).isVisible();
-    assertThat(Demo.seriousFaults(page)).isEmpty();
-    assertFits(page);
-  }
-
-  @ParameterizedTest
-  @ValueSource(
-      strings = {
-        "/app/sign-in",
-        "/o/first-notebook-plan",
-        "/o/first-notebook-plan/thanks",
-        "/o/nothing-here",
-        "/standins/mailbox"
-      })
-  void openPages_areFreeOfSeriousFaults_andFitAPhone(String path) {
-    Page page = demo.visitor().newPage();
-    page.setViewportSize(390, 844);
-    page.navigate(path);
-    page.waitForLoadState(LoadState.NETWORKIDLE);
-    assertThat(Demo.seriousFaults(page)).isEmpty();
-    assertFits(page);
-    page.context().close();
   }
 
   @Test

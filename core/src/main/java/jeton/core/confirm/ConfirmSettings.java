@@ -2,6 +2,7 @@ package jeton.core.confirm;
 
 import jeton.core.form.PageWords;
 import jeton.core.mail.EmailContent;
+import jeton.core.mail.FillIns;
 import jeton.core.problem.Problems;
 
 /**
@@ -46,8 +47,8 @@ public record ConfirmSettings(
   }
 
   /** Notes what keeps this from being saved. */
-  public void check(String path, Problems problems) {
-    email.check(path + ".email", problems);
+  public void check(String path, FillIns fillIns, Problems problems) {
+    email.check(path + ".email", fillIns, problems);
     waiting.check(path + ".waiting", problems);
     confirmed.check(path + ".confirmed", problems);
     pages.check(path + ".pages", problems);

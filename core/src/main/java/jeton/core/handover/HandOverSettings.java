@@ -4,6 +4,7 @@ import java.util.List;
 import jeton.core.followup.RunAgain;
 import jeton.core.form.PageWords;
 import jeton.core.mail.EmailContent;
+import jeton.core.mail.FillIns;
 import jeton.core.people.TagChange;
 import jeton.core.problem.Problems;
 
@@ -53,8 +54,8 @@ public record HandOverSettings(
   }
 
   /** Notes what keeps this from being saved. */
-  public void check(String path, Problems problems) {
-    email.check(path + ".email", problems);
+  public void check(String path, FillIns fillIns, Problems problems) {
+    email.check(path + ".email", fillIns, problems);
     page.check(path + ".page", problems);
     for (int i = 0; i < tags.size(); i++) {
       tags.get(i).check(path + ".tags[" + i + "]", problems);

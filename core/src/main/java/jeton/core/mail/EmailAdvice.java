@@ -127,7 +127,7 @@ public final class EmailAdvice {
     return content
         .texts()
         .flatMap(text -> FILL_IN.matcher(text).results())
-        .filter(place -> FillIn.of(place.group(1)).filter(FillIn::mayBeUnknown).isPresent())
+        .filter(place -> FillIns.whenWriting(place.group(1)).mayBeUnknown())
         .filter(place -> place.group(3) == null || place.group(3).isBlank())
         .map(place -> place.group(1))
         .filter(name -> whenUnknown.getOrDefault(name, "").isBlank())

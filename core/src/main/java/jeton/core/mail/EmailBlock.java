@@ -165,27 +165,29 @@ public record EmailBlock(
   }
 
   /** Notes what keeps this from being saved. */
-  void check(String path, Problems problems) {
+  void check(String path, FillIns allowed, Problems problems) {
     problems.line(label, path + ".label", "The words", MOST_LABEL);
     problems.line(href, path + ".href", "The link", MOST_HREF);
     problems.line(alt, path + ".alt", "The words for the picture", 300);
     problems.text(html, path + ".html", "The text", EmailContent.MOST_BODY);
-    EmailText.checkFillIns(html, path + ".html", problems);
-    EmailText.checkFillIns(label, path + ".label", problems);
-    EmailText.checkFillIns(href, path + ".href", problems);
-    EmailText.checkFillIns(alt, path + ".alt", problems);
-    checkColumns(path, problems);
+    EmailText.checkFillIns(html, path + ".html", allowed, problems);
+    EmailText.checkFillIns(label, path + ".label", allowed, problems);
+    EmailText.checkFillIns(href, path + ".href", allowed, problems);
+    EmailText.checkFillIns(alt, path + ".alt", allowed, problems);
+    checkColumns(path, allowed, problems);
     problems.when(
         links.size() > MOST_LINKS, path + ".links", "too_many", "At most eight links in a row.");
     for (int i = 0; i < links.size(); i++) {
       problems.line(links.get(i).name(), path + ".links[" + i + "].name", "The words", MOST_LABEL);
       problems.line(links.get(i).href(), path + ".links[" + i + "].href", "The link", MOST_HREF);
-      EmailText.checkFillIns(links.get(i).href(), path + ".links[" + i + "].href", problems);
-      EmailText.checkFillIns(links.get(i).name(), path + ".links[" + i + "].name", problems);
+      EmailText.checkFillIns(
+          links.get(i).href(), path + ".links[" + i + "].href", allowed, problems);
+      EmailText.checkFillIns(
+          links.get(i).name(), path + ".links[" + i + "].name", allowed, problems);
     }
   }
 
-  private void checkColumns(String path, Problems problems) {
+  private void checkColumns(String path, FillIns allowed, Problems problems) {
     problems.when(
         kind == Kind.COLUMNS && (columns.size() < 2 || columns.size() > 3),
         path + ".columns",
@@ -198,7 +200,7 @@ public record EmailBlock(
         String where = path + ".columns[" + c + "].blocks[" + i + "]";
         problems.when(
             inner.kind() == Kind.COLUMNS, where, "nested", "Columns hold no further columns.");
-        inner.check(where, problems);
+        inner.check(where, allowed, problems);
       }
     }
   }

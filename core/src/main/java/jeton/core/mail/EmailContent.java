@@ -76,20 +76,20 @@ public record EmailContent(
   /**
    * Notes what keeps this from being saved: lengths, control characters, unknown fill-ins (F2, S1).
    */
-  public void check(String path, Problems problems) {
+  public void check(String path, FillIns allowed, Problems problems) {
     problems.line(subject, path + ".subject", "The subject", MOST_SUBJECT);
     problems.line(preview, path + ".preview", "The preview line", MOST_SUBJECT);
     problems.text(ownPlain, path + ".ownPlain", "The plain text", MOST_BODY);
-    EmailText.checkFillIns(subject, path + ".subject", problems);
-    EmailText.checkFillIns(preview, path + ".preview", problems);
-    EmailText.checkFillIns(ownPlain, path + ".ownPlain", problems);
+    EmailText.checkFillIns(subject, path + ".subject", allowed, problems);
+    EmailText.checkFillIns(preview, path + ".preview", allowed, problems);
+    EmailText.checkFillIns(ownPlain, path + ".ownPlain", allowed, problems);
     problems.when(
         allBlocks().count() > MOST_BLOCKS,
         path + ".blocks",
         "too_many",
         "An email has at most 300 blocks. Nothing was cut off; take some out or write two emails.");
     for (int i = 0; i < blocks.size(); i++) {
-      blocks.get(i).check(path + ".blocks[" + i + "]", problems);
+      blocks.get(i).check(path + ".blocks[" + i + "]", allowed, problems);
     }
     for (int i = 0; i < linkTags.size(); i++) {
       linkTags.get(i).check(path + ".linkTags[" + i + "]", problems);

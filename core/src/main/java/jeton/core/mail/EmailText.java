@@ -58,9 +58,9 @@ public final class EmailText {
   }
 
   /** Notes a fill-in that does not exist (F2). */
-  static void checkFillIns(String text, String path, Problems problems) {
+  static void checkFillIns(String text, String path, FillIns allowed, Problems problems) {
     try {
-      FillInText.parse(text, FillInText.forOwners());
+      FillInText.parse(text, allowed);
     } catch (FillInText.Unknown unknown) {
       problems.add(path, "unknown_fill_in", unknown.getMessage());
     }

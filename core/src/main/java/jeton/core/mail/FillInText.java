@@ -3,7 +3,7 @@ package jeton.core.mail;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -75,13 +75,12 @@ public final class FillInText {
     private static final long serialVersionUID = 1L;
     private final String name;
 
-    Unknown(String name, Set<FillIn> allowed) {
+    Unknown(String name, FillIns allowed) {
       super(
           "There is no fill-in {{"
               + name
               + "}}. You can use "
-              + allowed.stream()
-                  .sorted()
+              + allowed.all().stream()
                   .map(f -> "{{" + f.key() + "}}")
                   .collect(Collectors.joining(", "))
               + ".");
@@ -94,43 +93,59 @@ public final class FillInText {
     }
   }
 
-  /** The fill-ins an owner may write. */
-  public static Set<FillIn> forOwners() {
-    return Set.of(FillIn.values()).stream()
-        .filter(FillIn::forOwners)
-        .collect(Collectors.toUnmodifiableSet());
-  }
-
   /**
-   * Reads a text.
+   * Reads an owner's text.
    *
    * @throws Unknown for a fill-in outside {@code allowed}, or braces that are not closed
    */
-  public static FillInText parse(String text, Set<FillIn> allowed) {
+  public static FillInText parse(String text, FillIns allowed) {
+    return read(
+        text,
+        name -> allowed.of(name).orElseThrow(() -> new Unknown(name, allowed)),
+        words -> checkWords(words, allowed));
+  }
+
+  /** Reads a text that was checked when it was saved; whatever it names is a fill-in. */
+  public static FillInText ofSaved(String text) {
+    return read(text, FillIns::whenWriting, words -> {});
+  }
+
+  private static FillInText read(
+      String text, Function<String, FillIn> named, Consumer<String> checked) {
     List<Part> parts = new ArrayList<>();
     Matcher place = FORM.matcher(text);
     int from = 0;
     while (place.find()) {
-      parts.add(words(text.substring(from, place.start()), allowed));
-      FillIn fillIn = FillIn.of(place.group(1)).filter(allowed::contains).orElse(null);
-      if (fillIn == null) {
-        throw new Unknown(place.group(1), allowed);
-      }
+      parts.add(words(text.substring(from, place.start()), checked));
+      FillIn fillIn = named.apply(place.group(1));
       boolean inLink =
           fillIn.forOwners() && IN_LINK.matcher(text.substring(0, place.start())).find();
       parts.add(new Place(fillIn, place.group(2), inLink));
       from = place.end();
     }
-    parts.add(words(text.substring(from), allowed));
+    parts.add(words(text.substring(from), checked));
     return new FillInText(parts);
   }
 
-  private static Words words(String text, Set<FillIn> allowed) {
+  private static Words words(String text, Consumer<String> checked) {
+    checked.accept(text);
+    return new Words(text);
+  }
+
+  private static void checkWords(String text, FillIns allowed) {
     Matcher stray = ANY.matcher(text);
     if (stray.find()) {
       throw new Unknown(stray.group(1) == null ? "" : stray.group(1), allowed);
     }
-    return new Words(text);
+  }
+
+  /** Whether it names an answer to a field of the business's own. */
+  public boolean namesAnswers() {
+    return parts.stream().anyMatch(part -> part instanceof Place place && isAnswer(place.fillIn()));
+  }
+
+  private static boolean isAnswer(FillIn fillIn) {
+    return fillIn.forOwners() && FillIns.USUAL.of(fillIn.key()).isEmpty();
   }
 
   /** The text for one person. */

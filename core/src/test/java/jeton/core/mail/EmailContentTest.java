@@ -49,7 +49,7 @@ class EmailContentTest {
   void faults_areNamedByTheirField() {
     Problems problems = new Problems();
     new EmailContent("a\r\nBcc: b", "{{nope}}", "<p>{{nope}}</p>", EmailButton.NONE)
-        .check("email", problems);
+        .check("email", FillIns.USUAL, problems);
     assertThat(problems.list())
         .extracting(Problem::field, Problem::code)
         .containsExactly(

@@ -3,6 +3,7 @@ package jeton.core.mail;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -14,7 +15,7 @@ class FillInTextTest {
 
   private static String fill(String text, String firstName, Landing landing) {
     Map<FillIn, String> known = firstName == null ? Map.of() : Map.of(FillIn.FIRST_NAME, firstName);
-    return FillInText.parse(text, FillInText.forOwners())
+    return FillInText.parse(text, FillIns.USUAL)
         .fill(new FillInText.Values(known::get, Map.of("first_name", "there")), landing);
   }
 
@@ -54,6 +55,25 @@ class FillInTextTest {
         .isEqualTo("Hello {{email}}");
   }
 
+  @Test
+  void ownFields_areFillIns_andOneThatIsGoneIsNotKnown() {
+    FillIns withPaper = FillIns.USUAL.and(List.of(FillIn.answer("paper", "Paper size")));
+    FillInText.Values answers =
+        new FillInText.Values(
+            fillIn -> fillIn.key().equals("paper") ? "A5 <cream>" : null,
+            Map.of("paper", "any size"));
+    FillInText.Values none = new FillInText.Values(fillIn -> null, Map.of("paper", "any size"));
+    FillInText text = FillInText.parse("<p>On {{paper}}</p>", withPaper);
+    assertThat(text.fill(answers, Landing.HTML)).isEqualTo("<p>On A5 &lt;cream&gt;</p>");
+    assertThat(text.fill(none, Landing.HTML)).isEqualTo("<p>On any size</p>");
+    assertThat(text.namesAnswers()).isTrue();
+    assertThat(FillInText.parse("{{first_name}}", withPaper).namesAnswers()).isFalse();
+    assertThatThrownBy(() -> FillInText.parse("On {{paper}}", FillIns.USUAL))
+        .isInstanceOf(FillInText.Unknown.class);
+    assertThat(FillInText.ofSaved("On {{paper}}").fill(none, Landing.PLAIN))
+        .isEqualTo("On any size");
+  }
+
   @ParameterizedTest
   @ValueSource(
       strings = {
@@ -66,7 +86,7 @@ class FillInTextTest {
         "{{first_name}}{{^first_name}}never closed",
       })
   void anythingElseInBraces_isAnErrorThatNamesTheChoices(String text) {
-    assertThatThrownBy(() -> FillInText.parse(text, FillInText.forOwners()))
+    assertThatThrownBy(() -> FillInText.parse(text, FillIns.USUAL))
         .isInstanceOf(FillInText.Unknown.class)
         .hasMessageContaining("{{first_name}}");
   }

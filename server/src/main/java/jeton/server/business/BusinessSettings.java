@@ -7,6 +7,7 @@ import jeton.core.followup.SendTimes;
 import jeton.core.form.Contrast;
 import jeton.core.form.FieldDefinition;
 import jeton.core.mail.FillIn;
+import jeton.core.mail.FillIns;
 import jeton.core.problem.Problem;
 import jeton.core.problem.Problems;
 import jeton.core.signup.EmailAddress;
@@ -136,7 +137,7 @@ public record BusinessSettings(
         (key, words) -> {
           problems.line(words, "whenUnknown." + key, "The words", 80);
           problems.when(
-              FillIn.of(key).filter(FillIn::forOwners).isEmpty(),
+              fillIns().of(key).isEmpty(),
               "whenUnknown." + key,
               "unknown_fill_in",
               "There is no fill-in called " + key + ".");
@@ -145,6 +146,12 @@ public record BusinessSettings(
     sending.check("sending", problems);
     pages.check("pages", problems);
     return problems.list();
+  }
+
+  /** What emails may say of their readers: what is always known, and answers to own fields (F1). */
+  public FillIns fillIns() {
+    return FillIns.USUAL.and(
+        fields.stream().map(field -> FillIn.answer(field.key(), field.label())).toList());
   }
 
   private void checkFields(Problems problems) {

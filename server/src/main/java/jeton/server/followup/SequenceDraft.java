@@ -7,6 +7,7 @@ import jeton.core.followup.SequenceRules;
 import jeton.core.followup.StepRules;
 import jeton.core.followup.Wait;
 import jeton.core.mail.EmailContent;
+import jeton.core.mail.FillIns;
 import jeton.core.problem.Problem;
 import jeton.core.problem.Problems;
 import jeton.server.mail.BodyHtml;
@@ -94,7 +95,7 @@ public record SequenceDraft(
   }
 
   /** What keeps this from being saved. */
-  List<Problem> check() {
+  List<Problem> check(FillIns fillIns) {
     Problems problems = new Problems();
     problems.line(name, "name", "The name", 120);
     problems.when(name.isBlank(), "name", "empty", "The follow-up needs a name.");
@@ -102,7 +103,7 @@ public record SequenceDraft(
     problems.when(
         steps.size() > MOST_STEPS, "steps", "too_many", "A follow-up has at most 50 emails.");
     for (int i = 0; i < steps.size(); i++) {
-      steps.get(i).email().check("steps[" + i + "].email", problems);
+      steps.get(i).email().check("steps[" + i + "].email", fillIns, problems);
       steps.get(i).rules().check("steps[" + i + "].rules", problems);
     }
     return problems.list();

@@ -12,6 +12,8 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import jeton.core.followup.Ranks;
 import jeton.core.followup.Step;
+import jeton.core.mail.FillIns;
+import jeton.server.business.Business;
 import jeton.server.database.ConfigurationVersion;
 import jeton.server.mail.Emails;
 import jeton.server.mail.Outbox;
@@ -40,9 +42,14 @@ public class Sequences {
     this.clock = clock;
   }
 
-  /** Where a sequence is at home. */
+  /** Where a sequence is at home, and whose it is. */
   @org.springframework.stereotype.Component
-  record Place(Emails emails, Outbox outbox, ConfigurationVersion configuration) {}
+  record Place(
+      Emails emails, Outbox outbox, ConfigurationVersion configuration, Business business) {}
+
+  private FillIns fillIns() {
+    return place.business().now().settings().fillIns();
+  }
 
   /** The follow-up of an offer, which several can share. */
   public Sequence ofOffer(long offerId) {
@@ -80,7 +87,7 @@ public class Sequences {
   @Transactional
   public Sequence make(String name) {
     SequenceDraft draft = new SequenceDraft(name.strip(), List.of());
-    Refused.unlessNone(draft.check());
+    Refused.unlessNone(draft.check(fillIns()));
     long id = store.add(Optional.empty(), draft.name());
     place.configuration().changed();
     return get(id);
@@ -99,13 +106,13 @@ public class Sequences {
   @Transactional(readOnly = true)
   public Retiming.Effect effect(long id, SequenceDraft draft) {
     SequenceDraft clean = draft.cleaned();
-    Refused.unlessNone(clean.check());
+    Refused.unlessNone(clean.check(fillIns()));
     return retiming.effect(get(id), with(get(id), clean));
   }
 
   /** When each step would come for somebody who signs up now, in the draft's order. */
   public List<Retiming.Planned> plan(long id, SequenceDraft draft) {
-    Refused.unlessNone(draft.check());
+    Refused.unlessNone(draft.check(fillIns()));
     return retiming.plan(with(get(id), draft));
   }
 
@@ -113,7 +120,7 @@ public class Sequences {
   @Transactional
   public Sequence save(long id, int version, SequenceDraft draft) {
     SequenceDraft clean = draft.cleaned();
-    Refused.unlessNone(clean.check());
+    Refused.unlessNone(clean.check(fillIns()));
     Sequence present = get(id);
     if (!store.save(id, version, clean)) {
       throw new ChangedMeanwhile("This follow-up");

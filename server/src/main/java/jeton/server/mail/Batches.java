@@ -18,6 +18,7 @@ import jeton.core.mail.EmailContent;
 import jeton.core.people.PersonState;
 import jeton.server.business.Business;
 import jeton.server.business.PublicUrl;
+import jeton.server.people.People;
 import jeton.server.token.Tokens;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -60,10 +61,12 @@ class Batches {
       Dkim dkim,
       SendingPace pace,
       ObjectProvider<EmailSource> sources,
-      ObjectProvider<IncentiveSource> incentives) {}
+      ObjectProvider<IncentiveSource> incentives,
+      People people) {}
 
   /** An email with everything it is written from. */
-  private record Job(OutboxStore.Row row, EmailWriter.Ready version, String link) {}
+  private record Job(
+      OutboxStore.Row row, EmailWriter.Ready version, String link, Map<String, String> answers) {}
 
   int dispatch(MailTransport transport) {
     long started = System.nanoTime();
@@ -124,17 +127,27 @@ class Batches {
         .forEach((kind, sameKind) -> links.putAll(source(kind).makeLinks(sameKind)));
     // Many emails of a batch say the same: each version is looked up once.
     Map<EmailContent, Map<Optional<Long>, EmailWriter.Ready>> versions = new IdentityHashMap<>();
-    List<Job> jobs = new ArrayList<>();
-    for (EmailSource.Written written : wanted) {
-      EmailWriter.Ready version =
-          versions
-              .computeIfAbsent(written.content(), content -> new HashMap<>())
-              .computeIfAbsent(written.email().offerId(), offerId -> version(written, offerId));
-      jobs.add(
-          new Job(
-              byId.get(written.outboxId()), version, links.getOrDefault(written.outboxId(), "")));
-    }
-    return jobs;
+    Function<EmailSource.Written, EmailWriter.Ready> version =
+        written ->
+            versions
+                .computeIfAbsent(written.content(), content -> new HashMap<>())
+                .computeIfAbsent(written.email().offerId(), offerId -> version(written, offerId));
+    Map<Long, Map<String, String>> answers =
+        desk.people()
+            .answers(
+                wanted.stream()
+                    .filter(written -> version.apply(written).namesAnswers())
+                    .map(written -> written.email().personId())
+                    .toList());
+    return wanted.stream()
+        .map(
+            written ->
+                new Job(
+                    byId.get(written.outboxId()),
+                    version.apply(written),
+                    links.getOrDefault(written.outboxId(), ""),
+                    answers.getOrDefault(written.email().personId(), Map.of())))
+        .toList();
   }
 
   private EmailWriter.Ready version(EmailSource.Written written, Optional<Long> offerId) {
@@ -197,7 +210,8 @@ class Batches {
     String leaveLink =
         desk.publicUrl().of("/u/" + desk.tokens().sign("leave", row.email().personId(), row.id()));
     EmailWriter.Reader reader =
-        new EmailWriter.Reader(row.firstName(), row.to(), row.offerName(), job.link(), leaveLink);
+        new EmailWriter.Reader(
+            row.firstName(), row.to(), row.offerName(), job.link(), leaveLink, job.answers());
     WrittenEmail written =
         row.untracked() || kind == OutgoingEmail.Kind.CONFIRMATION
             ? job.version().write(reader)

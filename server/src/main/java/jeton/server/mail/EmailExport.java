@@ -1,6 +1,7 @@
 package jeton.server.mail;
 
 import java.time.Clock;
+import java.util.Map;
 import java.util.Optional;
 import jeton.core.mail.EmailContent;
 import jeton.core.problem.Problems;
@@ -44,12 +45,12 @@ public class EmailExport {
   private WrittenEmail written(OutgoingEmail.Kind kind, EmailContent content) {
     EmailContent clean = BodyHtml.cleaned(content);
     Problems problems = new Problems();
-    clean.check("content", problems);
+    clean.check("content", business.now().settings().fillIns(), problems);
     Refused.unlessNone(problems.list());
     return writer
         .ready(clean, kind, Incentive.NONE)
         .write(
             new EmailWriter.Reader(
-                "Aoife", "aoife@mail.example", "", NOWHERE + "pass", NOWHERE + "leave"));
+                "Aoife", "aoife@mail.example", "", NOWHERE + "pass", NOWHERE + "leave", Map.of()));
   }
 }

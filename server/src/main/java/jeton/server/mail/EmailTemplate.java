@@ -1,10 +1,9 @@
 package jeton.server.mail;
 
-import java.util.Set;
 import java.util.function.LongFunction;
 import java.util.function.ToLongFunction;
 import java.util.regex.Pattern;
-import jeton.core.mail.FillIn;
+import java.util.stream.Stream;
 import jeton.core.mail.FillInText;
 import jeton.core.mail.Landing;
 
@@ -13,7 +12,6 @@ import jeton.core.mail.Landing;
  * in it as marks, each with the number of its address.
  */
 final class EmailTemplate {
-  private static final Set<FillIn> ALL = Set.of(FillIn.values());
   private static final char MARK = '\u0001';
   private static final Pattern FOLLOWED =
       Pattern.compile("(<a\\b[^>]*?\\bhref=\")(https?://[^\"]*)(\")");
@@ -24,17 +22,13 @@ final class EmailTemplate {
   private final String written;
 
   EmailTemplate(String subject, String preview, String html, String plain) {
-    this(
-        FillInText.parse(subject, ALL),
-        FillInText.parse(preview, ALL),
-        html,
-        FillInText.parse(plain, ALL));
+    this(FillInText.ofSaved(subject), FillInText.ofSaved(preview), html, FillInText.ofSaved(plain));
   }
 
   private EmailTemplate(FillInText subject, FillInText preview, String html, FillInText plain) {
     this.subject = subject;
     this.preview = preview;
-    this.html = FillInText.parse(html, ALL);
+    this.html = FillInText.ofSaved(html);
     this.plain = plain;
     this.written = html;
   }
@@ -58,6 +52,11 @@ final class EmailTemplate {
               return java.util.regex.Matcher.quoteReplacement(
                   link.group(1) + MARK + number.applyAsLong(href) + MARK + link.group(3));
             });
+  }
+
+  /** Whether it names answers to own fields. */
+  boolean namesAnswers() {
+    return Stream.of(subject, preview, html, plain).anyMatch(FillInText::namesAnswers);
   }
 
   /** The email for one reader who is not followed. */

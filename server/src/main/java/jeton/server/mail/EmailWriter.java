@@ -37,9 +37,15 @@ public class EmailWriter {
    *
    * @param link where the button leads when it confirms or hands over
    * @param leaveLink where the foot leads
+   * @param answers to the business's own fields, by key
    */
   public record Reader(
-      String firstName, String email, String offerName, String link, String leaveLink) {}
+      String firstName,
+      String email,
+      String offerName,
+      String link,
+      String leaveLink,
+      Map<String, String> answers) {}
 
   /**
    * A version ready to be filled for many readers. A follow-up goes to thousands: looking it up
@@ -57,6 +63,11 @@ public class EmailWriter {
       this.settings = parts.business();
       this.letter = parts.content().style() == EmailContent.Style.LETTER;
       this.plain = versions.get(new Version(parts, false), version -> template(parts));
+    }
+
+    /** Whether its readers' answers to own fields are needed. */
+    boolean namesAnswers() {
+      return plain.namesAnswers();
     }
 
     /** For a reader whom nobody follows. */
@@ -96,7 +107,9 @@ public class EmailWriter {
             FillIn.CONFIRM_LINK, reader.link(),
             FillIn.PASS_LINK, reader.link(),
             FillIn.LEAVE_LINK, reader.leaveLink());
-    return new FillInText.Values(known::get, settings.whenUnknown());
+    return new FillInText.Values(
+        fillIn -> known.getOrDefault(fillIn, reader.answers().get(fillIn.key())),
+        settings.whenUnknown());
   }
 
   private EmailTemplate template(EmailParts parts) {

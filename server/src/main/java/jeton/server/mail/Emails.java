@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.stream.Stream;
 import jeton.core.mail.EmailContent;
 import jeton.core.problem.Problems;
+import jeton.server.business.Business;
 import jeton.server.database.Documents;
 import jeton.server.problem.ChangedMeanwhile;
 import jeton.server.problem.NotThere;
@@ -21,9 +22,11 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Emails {
   private final EmailStore store;
+  private final Business business;
   private final Clock clock;
 
-  Emails(JdbcClient db, Documents documents, Clock clock) {
+  Emails(JdbcClient db, Documents documents, Business business, Clock clock) {
+    this.business = business;
     this.store = new EmailStore(db, documents);
     this.clock = clock;
   }
@@ -79,7 +82,7 @@ public class Emails {
     Problems problems = new Problems();
     problems.line(name, "name", "The name", 80);
     problems.when(name.isBlank(), "name", "empty", "The layout needs a name.");
-    clean.check("content", problems);
+    clean.check("content", business.now().settings().fillIns(), problems);
     Refused.unlessNone(problems.list());
     store.addLayout(name.strip(), clean, clock.instant());
     return layouts();

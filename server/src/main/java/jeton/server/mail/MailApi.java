@@ -2,6 +2,7 @@ package jeton.server.mail;
 
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import jeton.core.mail.EmailAdvice;
 import jeton.core.mail.EmailButton;
@@ -109,7 +110,7 @@ class MailApi {
   private WrittenEmail written(Preview preview) {
     Problems problems = new Problems();
     EmailContent content = BodyHtml.cleaned(preview.content());
-    content.check("email", problems);
+    content.check("email", business.now().settings().fillIns(), problems);
     Refused.unlessNone(problems.list().stream().filter(MailApi::keepsFromShowing).toList());
     IncentiveSource source = incentives.getIfAvailable();
     Incentive incentive =
@@ -128,7 +129,10 @@ class MailApi {
         person.map(Person::email).orElse("aoife@mail.example"),
         incentive.name(),
         NO_LINK,
-        NO_LINK);
+        NO_LINK,
+        person
+            .map(p -> people.answers(List.of(p.id())).getOrDefault(p.id(), Map.of()))
+            .orElse(Map.of()));
   }
 
   private static boolean keepsFromShowing(Problem problem) {

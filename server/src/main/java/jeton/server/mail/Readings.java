@@ -4,9 +4,10 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Stream;
 import jeton.core.mail.EmailContent;
 import jeton.core.mail.FillIn;
@@ -15,6 +16,8 @@ import jeton.core.mail.Landing;
 import jeton.core.mail.LinkTag;
 import jeton.core.mail.MachineReader;
 import jeton.server.business.Business;
+import jeton.server.business.BusinessSettings;
+import jeton.server.people.People;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -23,7 +26,6 @@ import org.springframework.transaction.annotation.Transactional;
 /** What becomes of emails at their readers (rule N3): opened, clicked, left by. */
 @Service
 public class Readings {
-  private static final Set<FillIn> FILL_INS = FillInText.forOwners();
   private final ReadingStore store;
   private final OutboxStore outbox;
   private final Business business;
@@ -40,7 +42,10 @@ public class Readings {
 
   /** Who knows what an email says, and who wants to hear of clicks. */
   @org.springframework.stereotype.Component
-  record Ears(ObjectProvider<EmailSource> sources, ObjectProvider<ClickListener> listeners) {}
+  record Ears(
+      ObjectProvider<EmailSource> sources,
+      ObjectProvider<ClickListener> listeners,
+      People people) {}
 
   /** Who fetched something. */
   public record Fetch(String agent, String purpose) {
@@ -132,18 +137,20 @@ public class Readings {
   }
 
   private String filled(String href, OutboxStore.Sent sent) {
-    return FillInText.parse(href, FILL_INS)
-        .fill(
-            new FillInText.Values(
-                fillIn ->
-                    switch (fillIn) {
-                      case FIRST_NAME -> sent.firstName();
-                      case EMAIL -> sent.to();
-                      case OFFER_NAME -> sent.offerName();
-                      case BUSINESS_NAME -> business.now().settings().name();
-                      case CONFIRM_LINK, PASS_LINK, LEAVE_LINK -> "";
-                    },
-                business.now().settings().whenUnknown()),
-            Landing.URL);
+    FillInText text = FillInText.ofSaved(href);
+    long personId = sent.email().personId();
+    Map<String, String> known =
+        new HashMap<>(
+            text.namesAnswers()
+                ? ears.people().answers(List.of(personId)).getOrDefault(personId, Map.of())
+                : Map.of());
+    BusinessSettings settings = business.now().settings();
+    known.put(FillIn.FIRST_NAME.key(), sent.firstName());
+    known.put(FillIn.EMAIL.key(), sent.to());
+    known.put(FillIn.OFFER_NAME.key(), sent.offerName());
+    known.put(FillIn.BUSINESS_NAME.key(), settings.name());
+    return text.fill(
+        new FillInText.Values(fillIn -> known.get(fillIn.key()), settings.whenUnknown()),
+        Landing.URL);
   }
 }

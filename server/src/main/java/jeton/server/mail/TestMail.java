@@ -1,6 +1,7 @@
 package jeton.server.mail;
 
 import java.time.Clock;
+import java.util.Map;
 import java.util.Optional;
 import jeton.core.mail.EmailContent;
 import jeton.core.signup.EmailAddress;
@@ -34,7 +35,7 @@ class TestMail {
         to,
         writer
             .ready(content, OutgoingEmail.Kind.CONFIRMATION, Incentive.NONE)
-            .write(new EmailWriter.Reader("", to, "", NO_LINK, NO_LINK)));
+            .write(new EmailWriter.Reader("", to, "", NO_LINK, NO_LINK, Map.of())));
   }
 
   TestResult send(String address, WrittenEmail written) {

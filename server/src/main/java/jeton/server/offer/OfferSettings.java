@@ -3,6 +3,7 @@ package jeton.server.offer;
 import java.util.List;
 import jeton.core.confirm.ConfirmSettings;
 import jeton.core.handover.HandOverSettings;
+import jeton.core.mail.FillIns;
 import jeton.core.offer.Slug;
 import jeton.core.problem.Problem;
 import jeton.core.problem.Problems;
@@ -12,7 +13,7 @@ public record OfferSettings(
     String name, String slug, ConfirmSettings confirm, HandOverSettings handOver) {
 
   /** What keeps this from being saved. */
-  List<Problem> check() {
+  List<Problem> check(FillIns fillIns) {
     Problems problems = new Problems();
     problems.line(name, "name", "The name", 120);
     problems.when(name.isBlank(), "name", "empty", "The offer needs a name.");
@@ -21,8 +22,8 @@ public record OfferSettings(
         "slug",
         "bad_slug",
         "The address may have small letters, digits and hyphens, like first-notebook-plan.");
-    confirm.check("confirm", problems);
-    handOver.check("handOver", problems);
+    confirm.check("confirm", fillIns, problems);
+    handOver.check("handOver", fillIns, problems);
     return problems.list();
   }
 }

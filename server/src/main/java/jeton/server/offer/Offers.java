@@ -7,9 +7,11 @@ import java.util.List;
 import java.util.Optional;
 import jeton.core.confirm.ConfirmSettings;
 import jeton.core.handover.HandOverSettings;
+import jeton.core.mail.FillIns;
 import jeton.core.offer.OfferKind;
 import jeton.core.offer.OfferState;
 import jeton.core.offer.Slug;
+import jeton.server.business.Business;
 import jeton.server.database.ConfigurationVersion;
 import jeton.server.database.Documents;
 import jeton.server.files.StoredFiles;
@@ -34,6 +36,7 @@ public class Offers {
   private final ConfigurationVersion configuration;
   private final History history;
   private final ApplicationEventPublisher events;
+  private final Business business;
   private final Clock clock;
   private volatile Optional<List<Offer>> known = Optional.empty();
 
@@ -43,14 +46,22 @@ public class Offers {
     this.configuration = changes.configuration();
     this.history = changes.history();
     this.events = changes.events();
+    this.business = changes.business();
     this.clock = clock;
     configuration.onChange(() -> known = Optional.empty());
   }
 
-  /** Where changes of an offer are told. */
+  /** Where changes of an offer are told, and whose it is. */
   @org.springframework.stereotype.Component
   record Changes(
-      ConfigurationVersion configuration, History history, ApplicationEventPublisher events) {}
+      ConfigurationVersion configuration,
+      History history,
+      ApplicationEventPublisher events,
+      Business business) {}
+
+  private FillIns fillIns() {
+    return business.now().settings().fillIns();
+  }
 
   /** All offers, newest first. */
   public List<Offer> all() {
@@ -93,7 +104,7 @@ public class Offers {
       throw new Refused("kind", "not_offered", "Only downloads can be offered so far.");
     }
     OfferSettings settings = FirstWords.of(name.strip(), freeSlug(name));
-    Refused.unlessNone(settings.check());
+    Refused.unlessNone(settings.check(fillIns()));
     Offer offer = get(store.add(settings, kind, clock.instant()));
     events.publishEvent(new OfferMade(offer));
     configuration.changed();
@@ -109,7 +120,7 @@ public class Offers {
   public Offer save(long id, int version, OfferSettings settings) {
     get(id);
     OfferSettings clean = cleaned(settings);
-    Refused.unlessNone(clean.check());
+    Refused.unlessNone(clean.check(fillIns()));
     try {
       if (!store.save(id, version, clean, clock.instant())) {
         throw new ChangedMeanwhile("This offer");

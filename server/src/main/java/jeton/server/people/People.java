@@ -1,6 +1,7 @@
 package jeton.server.people;
 
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -94,6 +95,11 @@ public class People {
   /** Whether nobody may follow what a person opens and clicks. */
   public void leaveUntracked(long personId, boolean untracked) {
     store.leaveUntracked(personId, untracked);
+  }
+
+  /** Answers to own fields, by person and field; nobody who never answered. */
+  public Map<Long, Map<String, String>> answers(Collection<Long> ids) {
+    return ids.isEmpty() ? Map.of() : store.answers(ids);
   }
 
   /** Everything known of one person beside their history. */

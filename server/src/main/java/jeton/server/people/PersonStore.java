@@ -3,6 +3,7 @@ package jeton.server.people;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -47,6 +48,8 @@ final class PersonStore {
       """;
   private static final String ANSWERS =
       "SELECT field_key, answer, at FROM person_answer WHERE person_id = :id ORDER BY field_key";
+  private static final String ALL_ANSWERS =
+      "SELECT person_id, field_key, answer FROM person_answer WHERE person_id IN (:ids)";
   private static final String TAGS =
       """
       SELECT t.name FROM person_tag p JOIN tag t ON t.tag_key = p.tag_key
@@ -181,6 +184,19 @@ final class PersonStore {
 
   Optional<Person> byKey(String key) {
     return db.sql(FIND_KEY).param("emailKey", key).query(PersonStore::person).optional();
+  }
+
+  Map<Long, Map<String, String>> answers(Collection<Long> ids) {
+    Map<Long, Map<String, String>> answers = new HashMap<>();
+    db.sql(ALL_ANSWERS)
+        .param("ids", ids)
+        .query(
+            row -> {
+              answers
+                  .computeIfAbsent(row.getLong("person_id"), id -> new HashMap<>())
+                  .put(row.getString("field_key"), row.getString("answer"));
+            });
+    return answers;
   }
 
   void answered(long id, Map<String, String> answers, Instant now) {

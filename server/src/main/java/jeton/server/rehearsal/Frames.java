@@ -136,7 +136,8 @@ class Frames {
                     "aoife@mail.example",
                     pen.incentive().name(),
                     NO_LINK,
-                    NO_LINK));
+                    NO_LINK,
+                    pen.wish().answers()));
     return new Drawn(written.subject(), written.preview(), written.html());
   }
 

@@ -11,7 +11,11 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Properties;
+import jeton.core.followup.Wait;
+import jeton.core.form.FieldDefinition;
+import jeton.core.form.FieldType;
 import jeton.core.mail.EmailBlock;
 import jeton.core.mail.EmailButton;
 import jeton.core.mail.EmailContent;
@@ -20,9 +24,12 @@ import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
 import jeton.server.bounce.Bounces;
 import jeton.server.business.Business;
+import jeton.server.business.BusinessSettings;
 import jeton.server.business.SendingSettings;
+import jeton.server.followup.SequenceDraft.StepDraft;
 import jeton.server.mail.Engine.Pile;
 import jeton.server.offer.OfferSettings;
+import jeton.server.people.People;
 import jeton.standins.mailbox.Manners.Manner;
 import jeton.standins.mailbox.Returns;
 import org.apache.james.jdkim.DKIMVerifier;
@@ -345,6 +352,60 @@ class EngineTest {
     assertThat(SampleOffer.part(message, 1))
         .contains("https://q.example/a?b=1&amp;c=2", "שלום", "right")
         .doesNotContain("{{", "<script");
+  }
+
+  @Test
+  void answersToOwnFields_areFilledIn_inTextAndLinks_andOneThatIsGoneDoesNoHarm() {
+    Business business = server.bean(Business.class);
+    FieldDefinition paper =
+        new FieldDefinition("paper", FieldType.SHORT_TEXT, "Paper size", List.of());
+    business.save(business.now().version(), asking(List.of(paper), Map.of("paper", "any paper")));
+    EmailContent words =
+        new EmailContent(
+            "For {{paper}}",
+            "",
+            "<p><a href=\"https://q.example/?size={{paper}}\">See</a></p>",
+            EmailButton.NONE);
+    SampleOffer offer =
+        new SampleOffer(
+            new StepDraft(Optional.empty(), true, 1, Wait.Unit.DAYS, words),
+            new StepDraft(Optional.empty(), true, 1, Wait.Unit.DAYS, words));
+    String told = newAddress();
+    String silent = newAddress();
+    offer.join(told);
+    offer.join(silent);
+    long id = server.owner().get("/api/people?words=" + told).json().at("/people/0/id").asLong();
+    server.bean(People.class).answered(id, Map.of("paper", "A5 & cream"), server.clock.instant());
+    server.forward(Duration.ofDays(1));
+    assertThat(offer.subjects(told)).contains("For A5 & cream");
+    assertThat(offer.subjects(silent)).contains("For any paper");
+    String link =
+        SampleOffer.part(offer.newest(told), 1)
+            .replaceAll("(?s).*href=\"([^\"]*/l/[^\"]*)\".*", "$1");
+    Http.Answer pressed = offer.visitor.get(link, "User-Agent", BROWSER);
+    assertThat(pressed.header("Location")).isEqualTo("https://q.example/?size=A5%20%26%20cream");
+
+    business.save(business.now().version(), TestServer.quireAndThread());
+    server.forward(Duration.ofDays(1));
+    assertThat(offer.subjects(told)).as("sent all the same").hasSize(4);
+  }
+
+  private static BusinessSettings asking(List<FieldDefinition> fields, Map<String, String> words) {
+    BusinessSettings usual = TestServer.quireAndThread();
+    return new BusinessSettings(
+        usual.name(),
+        usual.postalAddress(),
+        usual.senderName(),
+        usual.senderEmail(),
+        usual.replyTo(),
+        usual.zone(),
+        usual.palette(),
+        usual.logo(),
+        words,
+        fields,
+        usual.checks(),
+        usual.sending(),
+        usual.pages());
   }
 
   @Test
