@@ -62,10 +62,10 @@ import org.springframework.transaction.support.TransactionOperations;
 /**
  * What a rehearsal foretells is what the engine does: random configurations and visitors through
  * both, the engine on a moved clock with a real database and real mail, every moment compared to
- * the millisecond. 200 of them in each run; {@code -Djeton.foretold=1000} for more.
+ * the millisecond. {@code -Djeton.foretold=50} for fewer while writing.
  */
 class ForetoldTest {
-  private static final int CONFIGURATIONS = Integer.getInteger("jeton.foretold", 200);
+  private static final int CONFIGURATIONS = Integer.getInteger("jeton.foretold", 1000);
   private static final int ROUNDS = 2;
   private static final List<String> ZONES =
       List.of("Europe/Dublin", "America/New_York", "Asia/Kolkata", "Pacific/Chatham");
