@@ -12,6 +12,8 @@ const props = defineProps<{ steps: StepDraft[]; moments: Planned[]; chosen: numb
 const emit = defineEmits<{ choose: [i: number] }>()
 const LEAST_DAYS = 7
 const MOST_LABELS = 10
+// What a token and its words take of the scale's width, in percent.
+const LABEL = 34
 const business = useBusiness()
 const clock = useClock()
 
@@ -36,17 +38,20 @@ const dayMarks = computed(() =>
 )
 
 const tokens = computed(() => {
-  let row = 0
-  let before = -Infinity
+  const taken: [number, number][][] = []
   return props.moments.slice(0, props.steps.length).map(({ at, moved, from }, i) => {
-    const left = (days(new Date(at), scale.value.start) / scale.value.length) * 100
-    // Emails close together stand below each other, so that each can be read.
-    row = left - before < 20 ? row + 1 : 0
-    before = left
+    const left = Math.min((days(new Date(at), scale.value.start) / scale.value.length) * 100, 97)
     const why = moved ? movedWords(moved, when(from, clock.now(), business.zone)) : ''
     // Near the end of the scale there is more room on the token's left.
     const turned = left > 72
-    return { i, at, why, left: Math.min(left, 97), turned, row, step: props.steps[i]! }
+    const extent: [number, number] = turned ? [left - LABEL, left] : [left, left + LABEL]
+    // Emails close together stand below each other, so that each can be read.
+    let row = taken.findIndex((others) => others.every(([a, b]) => extent[1] <= a || b <= extent[0]))
+    if (row < 0) {
+      row = taken.push([]) - 1
+    }
+    taken[row]!.push(extent)
+    return { i, at, why, left, turned, row, step: props.steps[i]! }
   })
 })
 const rows = computed(() => 1 + Math.max(0, ...tokens.value.map((t) => t.row)))
@@ -129,6 +134,7 @@ const days = (at: Date, start: Date) => (at.getTime() - start.getTime()) / 86_40
   align-items: center;
   gap: 7px;
   text-align: left;
+  width: max-content;
   max-width: 190px;
 }
 .turned {

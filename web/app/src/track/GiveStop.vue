@@ -31,9 +31,18 @@ const picker = ref<HTMLInputElement>()
 let replacing: number | null = null
 
 const { answer: page } = useLatest(
-  () => ({ words: props.view.offer.settings.handOver.page, withFiles: true, files: props.view.offer.files }),
-  ({ words, withFiles }) =>
-    api.post<{ html: string }>(`/offers/${props.view.offer.id}/words/preview`, { words, withFiles }),
+  () => ({
+    words: props.view.offer.settings.handOver.page,
+    colours: props.view.offer.settings.confirm.pages.colours,
+    files: props.view.offer.files,
+  }),
+  ({ words, colours }) =>
+    api.post<{ html: string }>(`/offers/${props.view.offer.id}/words/preview`, {
+      words,
+      withFiles: true,
+      withSteps: false,
+      colours,
+    }),
 )
 
 const doc = computed(() => props.settings.value.value)

@@ -4,8 +4,12 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Response;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.LoadState;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.function.Consumer;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
@@ -42,8 +46,18 @@ class AccessTest {
       })
   void ownersScreens_areFreeOfSeriousFaults_andFit(String path) {
     Page page = demo.keptOpen();
+    List<String> refused = new ArrayList<>();
+    Consumer<Response> listener =
+        response -> {
+          if (response.status() >= 400) {
+            refused.add(response.status() + " " + response.url());
+          }
+        };
+    page.onResponse(listener);
     page.navigate(path);
     page.waitForLoadState(LoadState.NETWORKIDLE);
+    page.offResponse(listener);
+    assertThat(refused).as("what the screen asks for is there").isEmpty();
     assertThat(page.getByRole(AriaRole.HEADING).first()).isVisible();
     assertThat(Demo.seriousFaults(page)).isEmpty();
     assertFits(page);

@@ -2,11 +2,15 @@ package jeton.e2e;
 
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.ElementHandle;
+import com.microsoft.playwright.Frame;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.TimeoutError;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.LoadState;
 import com.microsoft.playwright.options.ReducedMotion;
+import com.microsoft.playwright.options.WaitForSelectorState;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.regex.Pattern;
@@ -25,6 +29,9 @@ final class Shots {
    *
    * @param open names of buttons to press first, so that what is meant is open
    */
+  private static final Locator.WaitForOptions ATTACHED =
+      new Locator.WaitForOptions().setState(WaitForSelectorState.ATTACHED).setTimeout(4000);
+
   private record Shot(String name, String path, int width, String... open) {}
 
   private static final List<Shot> VIEWS =
@@ -37,9 +44,10 @@ final class Shots {
           new Shot("confirm", "/app/offers/1/confirm", DESKTOP),
           new Shot("hand-over", "/app/offers/1/hand-over", DESKTOP),
           new Shot("follow-up", "/app/offers/1/follow-up", DESKTOP),
-          new Shot("email-editor", "/app/offers/1/follow-up", DESKTOP, "^A Sunday", "^Layouts"),
+          new Shot(
+              "email-editor", "/app/offers/1/follow-up", DESKTOP, "^A Sunday", "^On your paper"),
           new Shot("rehearsal", "/app/offers/1/rehearsal?confirms=540", DESKTOP),
-          new Shot("readiness", "/app/offers/2/give", DESKTOP, "things? to look at$"),
+          new Shot("readiness", "/app/offers/1/give", DESKTOP, "things? to look at$"),
           new Shot("mail-engine", "/app/emails/engine", DESKTOP, "Failed$"),
           new Shot("people", "/app/people", DESKTOP),
           new Shot("person", "/app/people/3", DESKTOP),
@@ -70,17 +78,30 @@ final class Shots {
           page.navigate(address(page, base, shot.path()));
           page.waitForLoadState(LoadState.NETWORKIDLE);
           for (String name : shot.open()) {
-            Locator button =
+            // Kept by handle: an open dialog hides what is behind it from such a search.
+            ElementHandle button =
                 page.getByRole(
-                    AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile(name)));
+                        AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile(name)))
+                    .first()
+                    .elementHandle();
             button.click();
             button.evaluate("b => scrollTo(0, b.getBoundingClientRect().top + scrollY - 12)");
             page.waitForLoadState(LoadState.NETWORKIDLE);
           }
+          page.frames().forEach(Shots::awaitContent);
           page.screenshot(
               new Page.ScreenshotOptions().setPath(folder.resolve(shot.name() + ".png")));
         }
       }
+    }
+  }
+
+  /** Previews fill their frames a moment after the page; some frames have nothing to show. */
+  private static void awaitContent(Frame frame) {
+    try {
+      frame.locator("body *").first().waitFor(ATTACHED);
+    } catch (TimeoutError empty) {
+      System.err.println("Empty: " + frame.url());
     }
   }
 
