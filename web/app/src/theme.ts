@@ -58,6 +58,7 @@ export const vuetify = createVuetify({
       rows: 2,
     },
     VSelect: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
+    VCombobox: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
     VAutocomplete: { variant: 'outlined', density: 'compact', hideDetails: 'auto', color: 'primary' },
     VSwitch: { color: 'primary', density: 'compact', hideDetails: 'auto', inset: true },
     VCheckbox: { color: 'primary', density: 'compact', hideDetails: 'auto' },

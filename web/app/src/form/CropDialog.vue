@@ -12,6 +12,32 @@ const cropper = ref<InstanceType<typeof Cropper>>()
 const busy = ref(false)
 const fault = ref('')
 
+const MOVES: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}
+const SIZES: Record<string, number> = { '+': 1.05, '=': 1.05, '-': 0.95 }
+// Of the part's own size, for each press.
+const STEP = 0.04
+
+/** The part to keep, by keyboard: arrows move it, plus and minus size it. */
+function press(event: KeyboardEvent) {
+  const part = cropper.value?.getResult().coordinates
+  const move = MOVES[event.key]
+  const size = SIZES[event.key]
+  if (!part || (!move && !size)) {
+    return
+  }
+  event.preventDefault()
+  cropper.value!.setCoordinates(
+    move
+      ? { left: part.left + move[0] * part.width * STEP, top: part.top + move[1] * part.height * STEP }
+      : { width: part.width * size!, height: part.height * size! },
+  )
+}
+
 async function cut() {
   const canvas = cropper.value?.getResult().canvas
   if (!canvas) {
@@ -34,8 +60,10 @@ async function cut() {
     <v-card>
       <v-card-title><h2>Cut the picture</h2></v-card-title>
       <v-card-text>
-        <p class="quiet small">Drag the corners. Arrow keys and the mouse wheel work too.</p>
-        <Cropper ref="cropper" class="cropper" :src="`/pictures/${props.hash}`" />
+        <p class="quiet small">Drag the corners; or arrow keys to move the part, + and − to size it.</p>
+        <div tabindex="0" role="group" aria-label="The part to keep" @keydown="press">
+          <Cropper ref="cropper" class="cropper" :src="`/pictures/${props.hash}`" />
+        </div>
         <p v-if="fault" class="grave" role="alert">{{ fault }}</p>
       </v-card-text>
       <v-card-actions>

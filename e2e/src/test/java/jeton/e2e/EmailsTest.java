@@ -2,12 +2,21 @@ package jeton.e2e;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 
+import com.microsoft.playwright.FileChooser;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
 import com.microsoft.playwright.options.LoadState;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
 import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.regex.Pattern;
+import javax.imageio.ImageIO;
 import jeton.core.followup.StepRules;
 import jeton.core.followup.Wait;
 import jeton.core.mail.EmailBlock;
@@ -119,6 +128,72 @@ class EmailsTest {
     saved(page);
     Assertions.assertThat(demo.bean(Sequences.class).ofOffer(id).steps().get(0).content().style())
         .isEqualTo(EmailContent.Style.LETTER);
+    page.context().close();
+  }
+
+  @Test
+  void aPicture_isBroughtIn_cutByKeyboard_andItsWordsAreAskedFor() throws Exception {
+    long id = offer("Pictured", EmailBlock.picture("", "", ""));
+    Page page = demo.owner();
+    page.navigate("/app/offers/" + id + "/follow-up");
+    button(page, "^Change block 1").click();
+    assertThat(page.getByText("Many mailboxes show no pictures at first.")).isVisible();
+    FileChooser chooser = page.waitForFileChooser(() -> button(page, "^Choose$").first().click());
+    chooser.setFiles(new FilePayload("paper.png", "image/png", png(400, 300)));
+    button(page, "^Cut it$").click();
+    Locator part = page.getByLabel("The part to keep");
+    assertThat(part.locator("img").first()).isVisible();
+    part.press("-");
+    part.press("ArrowRight");
+    page.getByRole(AriaRole.DIALOG).getByText("Cut it", exactly()).click();
+    assertThat(page.getByRole(AriaRole.DIALOG)).not().isVisible();
+    page.getByLabel("What it shows, for those who do not see it").fill("A sheet of paper");
+    saved(page);
+    EmailBlock kept = blocks(id).get(0);
+    Assertions.assertThat(kept.alt()).isEqualTo("A sheet of paper");
+    BufferedImage cut =
+        ImageIO.read(
+            new ByteArrayInputStream(page.request().get("/pictures/" + kept.picture()).body()));
+    Assertions.assertThat(cut.getWidth()).isLessThan(400);
+    page.context().close();
+  }
+
+  private static Locator.GetByTextOptions exactly() {
+    return new Locator.GetByTextOptions().setExact(true);
+  }
+
+  private static byte[] png(int width, int height) throws IOException {
+    ByteArrayOutputStream file = new ByteArrayOutputStream();
+    ImageIO.write(new BufferedImage(width, height, BufferedImage.TYPE_INT_RGB), "png", file);
+    return file.toByteArray();
+  }
+
+  @Test
+  void typing_neverWaitsForTheServer_andNothingTypedIsLost() {
+    long id = offer("Slow", EmailBlock.text("<p>x</p>"));
+    Page page = demo.owner();
+    page.navigate("/app/offers/" + id + "/follow-up");
+    Locator subject =
+        page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Subject"));
+    subject.click();
+    subject.press("Control+a");
+    List<Route> unanswered = new CopyOnWriteArrayList<>();
+    page.route(Pattern.compile("/api/(mail/preview|sequences/\\d+)"), unanswered::add);
+    subject.pressSequentially("Typed while nobody answers");
+    page.waitForCondition(() -> !unanswered.isEmpty());
+    subject.pressSequentially(", and more");
+    assertThat(subject).hasText("Typed while nobody answers, and more");
+    page.unroute(Pattern.compile("/api/(mail/preview|sequences/\\d+)"));
+    unanswered.forEach(Route::resume);
+    page.waitForCondition(
+        () ->
+            demo.bean(Sequences.class)
+                .ofOffer(id)
+                .steps()
+                .get(0)
+                .content()
+                .subject()
+                .equals("Typed while nobody answers, and more"));
     page.context().close();
   }
 

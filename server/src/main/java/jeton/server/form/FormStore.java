@@ -5,6 +5,7 @@ import java.sql.SQLException;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import jeton.core.display.Shape;
 import jeton.core.form.FormSettings;
 import jeton.server.database.Documents;
@@ -21,6 +22,19 @@ final class FormStore {
       """;
   private static final String ALL =
       "SELECT id, offer_id, form_key, shape, is_on, created_at, settings, version FROM form ORDER BY id";
+  private static final String OF_OFFER =
+      """
+      SELECT id, offer_id, form_key, shape, is_on, created_at, settings, version
+        FROM form
+       WHERE offer_id = :offerId
+       ORDER BY id
+      """;
+  private static final String BY_ID =
+      """
+      SELECT id, offer_id, form_key, shape, is_on, created_at, settings, version
+        FROM form
+       WHERE id = :id
+      """;
   private static final String SAVE =
       "UPDATE form SET settings = :settings, version = version + 1 WHERE id = :id AND version = :version";
   private static final String TURN = "UPDATE form SET is_on = :on WHERE id = :id";
@@ -64,6 +78,14 @@ final class FormStore {
 
   List<Form> all() {
     return db.sql(ALL).query(this::form).list();
+  }
+
+  List<Form> ofOffer(long offerId) {
+    return db.sql(OF_OFFER).param("offerId", offerId).query(this::form).list();
+  }
+
+  Optional<Form> find(long id) {
+    return db.sql(BY_ID).param("id", id).query(this::form).optional();
   }
 
   /** False when somebody saved in between. */

@@ -64,15 +64,12 @@ public class Forms {
 
   /** The forms of an offer, the hosted page first. */
   public List<Form> of(long offerId) {
-    return store.all().stream().filter(form -> form.offerId() == offerId).toList();
+    return store.ofOffer(offerId);
   }
 
   /** A form that must exist. */
   public Form get(long formId) {
-    return store.all().stream()
-        .filter(form -> form.id() == formId)
-        .findFirst()
-        .orElseThrow(() -> new NotThere("This form"));
+    return store.find(formId).orElseThrow(() -> new NotThere("This form"));
   }
 
   /** The form on the offer's own page, as saved. */
