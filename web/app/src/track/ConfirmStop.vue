@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { api } from '../api/client'
 import type { OfferSettings } from '../api/types'
 import EmailEditor from '../mail/EmailEditor.vue'
 import EmailPreview from '../mail/EmailPreview.vue'
@@ -9,7 +8,7 @@ import PageColours from '../shared/PageColours.vue'
 import PreviewFrame from '../shared/PreviewFrame.vue'
 import SavedNote from '../shared/SavedNote.vue'
 import type { Document } from '../shared/useDocument'
-import { useLatest } from '../shared/useLatest'
+import { usePagePreview } from '../shared/usePagePreview'
 import SizeChoice from './SizeChoice.vue'
 import Workbench from './Workbench.vue'
 
@@ -29,15 +28,12 @@ const words = computed(() =>
   part.value === 'Waiting page' ? confirm.value.waiting : confirm.value.confirmed,
 )
 
-const { answer: page } = useLatest(
-  () => ({
-    words: words.value,
-    withFiles: part.value === 'Confirmed page' && confirm.value.opensIncentive,
-    withSteps: part.value === 'Waiting page',
-    colours: confirm.value.pages.colours,
-  }),
-  (question) => api.post<{ html: string }>(`/offers/${props.offerId}/words/preview`, question),
-)
+const { answer: page } = usePagePreview(props.offerId, () => ({
+  words: words.value,
+  withFiles: part.value === 'Confirmed page' && confirm.value.opensIncentive,
+  withSteps: part.value === 'Waiting page',
+  colours: confirm.value.pages.colours,
+}))
 </script>
 
 <template>

@@ -6,7 +6,7 @@ import type { OfferFile, OfferSettings, OfferView } from '../api/types'
 import PreviewFrame from '../shared/PreviewFrame.vue'
 import SavedNote from '../shared/SavedNote.vue'
 import type { Document } from '../shared/useDocument'
-import { useLatest } from '../shared/useLatest'
+import { usePagePreview } from '../shared/usePagePreview'
 import SizeChoice from './SizeChoice.vue'
 import Workbench from './Workbench.vue'
 
@@ -30,19 +30,15 @@ const removing = ref<OfferFile | null>(null)
 const picker = ref<HTMLInputElement>()
 let replacing: number | null = null
 
-const { answer: page } = useLatest(
+const { answer: page } = usePagePreview(
+  props.view.offer.id,
   () => ({
     words: props.view.offer.settings.handOver.page,
+    withFiles: true,
+    withSteps: false,
     colours: props.view.offer.settings.confirm.pages.colours,
-    files: props.view.offer.files,
   }),
-  ({ words, colours }) =>
-    api.post<{ html: string }>(`/offers/${props.view.offer.id}/words/preview`, {
-      words,
-      withFiles: true,
-      withSteps: false,
-      colours,
-    }),
+  () => props.view.offer.files,
 )
 
 const doc = computed(() => props.settings.value.value)

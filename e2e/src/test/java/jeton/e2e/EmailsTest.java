@@ -57,6 +57,15 @@ class EmailsTest {
         AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile(name)));
   }
 
+  /** The subject, ready to be written anew. */
+  private static Locator emptied(Page page) {
+    Locator subject =
+        page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Subject"));
+    subject.click();
+    subject.press("Control+a");
+    return subject;
+  }
+
   private static void saved(Page page) {
     assertThat(page.getByText(Pattern.compile("^Saved \\d"))).isVisible();
   }
@@ -106,10 +115,7 @@ class EmailsTest {
     long id = offer("Advised", EmailBlock.text("<h2>Two small fixes</h2><p>x</p>"));
     Page page = demo.owner();
     page.navigate("/app/offers/" + id + "/follow-up");
-    Locator subject =
-        page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Subject"));
-    subject.click();
-    subject.press("Control+a");
+    Locator subject = emptied(page);
     subject.pressSequentially("LOOK AT THIS NOW");
     assertThat(page.getByText("read like shouting")).isVisible();
     page.getByText("Subjects from your own words").click();
@@ -173,10 +179,7 @@ class EmailsTest {
     long id = offer("Slow", EmailBlock.text("<p>x</p>"));
     Page page = demo.owner();
     page.navigate("/app/offers/" + id + "/follow-up");
-    Locator subject =
-        page.getByRole(AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName("Subject"));
-    subject.click();
-    subject.press("Control+a");
+    Locator subject = emptied(page);
     List<Route> unanswered = new CopyOnWriteArrayList<>();
     page.route(Pattern.compile("/api/(mail/preview|sequences/\\d+)"), unanswered::add);
     subject.pressSequentially("Typed while nobody answers");

@@ -47,6 +47,11 @@ public record FieldDefinition(String key, FieldType type, String label, List<Str
     return own.stream().filter(field -> field.key().equals(key)).findFirst();
   }
 
+  /** Whether a field can have this name. */
+  public static boolean isKey(String key) {
+    return KEY.matcher(key).matches();
+  }
+
   /** Notes what keeps one of the business's own fields from being saved. */
   public void check(String path, Problems problems) {
     boolean taken =
@@ -55,7 +60,7 @@ public record FieldDefinition(String key, FieldType type, String label, List<Str
             || key.equals(EMAIL.key())
             || key.equals(FIRST_NAME.key());
     problems.when(
-        !KEY.matcher(key).matches(),
+        !isKey(key),
         path + ".key",
         "bad_key",
         "A field's name has small letters, digits and underscores, like favourite_paper.");

@@ -29,8 +29,8 @@ public record FillIns(List<FillIn> all) {
   }
 
   /**
-   * What a name stands for when an email is written: an email outlives the fields it names, and a
-   * field that is gone is one that is not known.
+   * What a name stands for when an email is written: an email outlives the fields it names, and
+   * goes on with the answers there are.
    */
   static FillIn whenWriting(String key) {
     return Stream.concat(USUAL.all.stream(), LINKS.stream())

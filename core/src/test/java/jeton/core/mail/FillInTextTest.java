@@ -56,7 +56,7 @@ class FillInTextTest {
   }
 
   @Test
-  void ownFields_areFillIns_andOneThatIsGoneIsNotKnown() {
+  void ownFields_areFillIns_andAnEmailOutlivesThem() {
     FillIns withPaper = FillIns.USUAL.and(List.of(FillIn.answer("paper", "Paper size")));
     FillInText.Values answers =
         new FillInText.Values(

@@ -20,21 +20,11 @@ final class FormStore {
       INSERT INTO form (offer_id, form_key, shape, is_on, created_at, settings, version)
       VALUES (:offerId, :key, :shape, :on, :now, :settings, 1)
       """;
-  private static final String ALL =
-      "SELECT id, offer_id, form_key, shape, is_on, created_at, settings, version FROM form ORDER BY id";
-  private static final String OF_OFFER =
-      """
-      SELECT id, offer_id, form_key, shape, is_on, created_at, settings, version
-        FROM form
-       WHERE offer_id = :offerId
-       ORDER BY id
-      """;
-  private static final String BY_ID =
-      """
-      SELECT id, offer_id, form_key, shape, is_on, created_at, settings, version
-        FROM form
-       WHERE id = :id
-      """;
+  private static final String SELECT =
+      "SELECT id, offer_id, form_key, shape, is_on, created_at, settings, version FROM form";
+  private static final String ALL = SELECT + " ORDER BY id";
+  private static final String OF_OFFER = SELECT + " WHERE offer_id = :offerId ORDER BY id";
+  private static final String BY_ID = SELECT + " WHERE id = :id";
   private static final String SAVE =
       "UPDATE form SET settings = :settings, version = version + 1 WHERE id = :id AND version = :version";
   private static final String TURN = "UPDATE form SET is_on = :on WHERE id = :id";

@@ -174,12 +174,13 @@ class Batches {
           looked = System.nanoTime();
           continue;
         }
-        Job job = waiting.remove();
+        Job job = waiting.element();
         if (!desk.pace().mayGo(job.row().to())) {
-          round.limited(job.row());
+          round.limited(waiting.remove().row());
           continue;
         }
         Settlement.Result result = send(transport, job);
+        waiting.remove();
         round.tried(result);
         if (result.answer().kind() == AnswerClass.AWAY) {
           // Nobody there for the next one either; asking for each would take a timeout each.

@@ -97,7 +97,8 @@ public class EmailWriter {
     return new Ready(new EmailParts(content, mayLeave, incentive, business.now().settings()));
   }
 
-  private static FillInText.Values values(Reader reader, BusinessSettings settings) {
+  /** What fill-ins stand for, for this reader. */
+  static FillInText.Values values(Reader reader, BusinessSettings settings) {
     Map<FillIn, String> known =
         Map.of(
             FillIn.FIRST_NAME, reader.firstName(),

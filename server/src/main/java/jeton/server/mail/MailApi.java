@@ -130,9 +130,7 @@ class MailApi {
         incentive.name(),
         NO_LINK,
         NO_LINK,
-        person
-            .map(p -> people.answers(List.of(p.id())).getOrDefault(p.id(), Map.of()))
-            .orElse(Map.of()));
+        person.map(p -> people.answers(p.id())).orElse(Map.of()));
   }
 
   private static boolean keepsFromShowing(Problem problem) {

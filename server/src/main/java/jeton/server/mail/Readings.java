@@ -4,19 +4,16 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 import jeton.core.mail.EmailContent;
-import jeton.core.mail.FillIn;
 import jeton.core.mail.FillInText;
 import jeton.core.mail.Landing;
 import jeton.core.mail.LinkTag;
 import jeton.core.mail.MachineReader;
 import jeton.server.business.Business;
-import jeton.server.business.BusinessSettings;
 import jeton.server.people.People;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -138,19 +135,10 @@ public class Readings {
 
   private String filled(String href, OutboxStore.Sent sent) {
     FillInText text = FillInText.ofSaved(href);
-    long personId = sent.email().personId();
-    Map<String, String> known =
-        new HashMap<>(
-            text.namesAnswers()
-                ? ears.people().answers(List.of(personId)).getOrDefault(personId, Map.of())
-                : Map.of());
-    BusinessSettings settings = business.now().settings();
-    known.put(FillIn.FIRST_NAME.key(), sent.firstName());
-    known.put(FillIn.EMAIL.key(), sent.to());
-    known.put(FillIn.OFFER_NAME.key(), sent.offerName());
-    known.put(FillIn.BUSINESS_NAME.key(), settings.name());
-    return text.fill(
-        new FillInText.Values(fillIn -> known.get(fillIn.key()), settings.whenUnknown()),
-        Landing.URL);
+    Map<String, String> answers =
+        text.namesAnswers() ? ears.people().answers(sent.email().personId()) : Map.of();
+    EmailWriter.Reader reader =
+        new EmailWriter.Reader(sent.firstName(), sent.to(), sent.offerName(), "", "", answers);
+    return text.fill(EmailWriter.values(reader, business.now().settings()), Landing.URL);
   }
 }

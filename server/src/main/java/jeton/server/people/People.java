@@ -102,6 +102,11 @@ public class People {
     return ids.isEmpty() ? Map.of() : store.answers(ids);
   }
 
+  /** One person's answers to own fields. */
+  public Map<String, String> answers(long id) {
+    return answers(List.of(id)).getOrDefault(id, Map.of());
+  }
+
   /** Everything known of one person beside their history. */
   public PersonStore.Dossier dossier(long personId) {
     return store.dossier(personId);

@@ -385,9 +385,18 @@ class EngineTest {
     Http.Answer pressed = offer.visitor.get(link, "User-Agent", BROWSER);
     assertThat(pressed.header("Location")).isEqualTo("https://q.example/?size=A5%20%26%20cream");
 
-    business.save(business.now().version(), TestServer.quireAndThread());
+    Map<String, Object> withoutIt =
+        Map.of(
+            "version",
+            business.now().version(),
+            "settings",
+            asking(List.of(), Map.of("paper", "any paper")));
+    assertThat(server.owner().json("PUT", "/api/business", withoutIt).status())
+        .as("taken out, the words for it left behind")
+        .isEqualTo(200);
     server.forward(Duration.ofDays(1));
-    assertThat(offer.subjects(told)).as("sent all the same").hasSize(4);
+    assertThat(offer.subjects(told)).hasSize(4).endsWith("For A5 & cream");
+    assertThat(offer.subjects(silent)).hasSize(4).endsWith("For any paper");
   }
 
   private static BusinessSettings asking(List<FieldDefinition> fields, Map<String, String> words) {
