@@ -5,12 +5,14 @@ import { shallowRef } from 'vue'
 export interface FillIn {
   name: string
   label: string
+  /** Not known of some people, or in some emails. */
+  maybeUnknown?: true
 }
 
 export const FILL_INS: FillIn[] = [
-  { name: 'first_name', label: 'First name' },
+  { name: 'first_name', label: 'First name', maybeUnknown: true },
   { name: 'email', label: 'Email address' },
-  { name: 'offer_name', label: 'Name of the offer' },
+  { name: 'offer_name', label: 'Name of the offer', maybeUnknown: true },
   { name: 'business_name', label: 'Your business' },
 ]
 
@@ -24,8 +26,8 @@ export function setOwnFillIns(fields: FillIn[]) {
 /** Everything an email may name. */
 export const allFillIns = (): FillIn[] => [...FILL_INS, ...own.value]
 
-/** Those that are not known of everybody. */
-export const maybeUnknown = (): FillIn[] => [FILL_INS[0]!, ...own.value]
+/** Those that are not always known. */
+export const maybeUnknown = (): FillIn[] => [...FILL_INS.filter((fillIn) => fillIn.maybeUnknown), ...own.value]
 
 const FORM = /\{\{(\w+)\}\}(?:\{\{\^\1\}\}([\s\S]*?)\{\{\/\1\}\})?/g
 

@@ -1,6 +1,8 @@
 package jeton.core.mail;
 
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 
@@ -16,6 +18,18 @@ public record FillIns(List<FillIn> all) {
 
   public FillIns {
     all = List.copyOf(all);
+  }
+
+  /**
+   * An owner's words for when a fill-in is not known, and the usual ones where the owner never
+   * chose any. Words cleared on purpose stay cleared.
+   */
+  public static Map<String, String> withUsualWords(Map<String, String> chosen) {
+    Map<String, String> words = new HashMap<>(chosen);
+    USUAL.all.stream()
+        .filter(FillIn::mayBeUnknown)
+        .forEach(fillIn -> words.putIfAbsent(fillIn.key(), fillIn.usualWords()));
+    return words;
   }
 
   /** These and others. */

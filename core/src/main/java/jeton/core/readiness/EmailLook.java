@@ -7,6 +7,8 @@ import java.util.Locale;
 import java.util.Set;
 import jeton.core.mail.EmailAdvice;
 import jeton.core.mail.EmailContent;
+import jeton.core.mail.FillIn;
+import jeton.core.mail.FillIns;
 import jeton.core.mail.LinkTag;
 import jeton.core.readiness.Finding.Stop;
 
@@ -50,13 +52,14 @@ final class EmailLook {
               + ". A pass can have limits; that link has none.");
     }
     for (String name : EmailAdvice.emptyFillIns(email, facts.business().whenUnknown())) {
-      findings.add(
+      Finding hole =
           Finding.worthALook(
-                  "empty_fill_in",
-                  what + " leaves a hole where {{" + name + "}} is not known.",
-                  stop,
-                  control)
-              .curedBy("Say “there” then", name));
+              "empty_fill_in",
+              what + " leaves a hole where {{" + name + "}} is not known.",
+              stop,
+              control);
+      String usual = FillIns.USUAL.of(name).map(FillIn::usualWords).orElse("");
+      findings.add(usual.isEmpty() ? hole : hole.curedBy("Say “" + usual + "” then", name));
     }
     for (LinkTag change : email.linkTags()) {
       tag(change.tag());

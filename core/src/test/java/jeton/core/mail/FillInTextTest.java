@@ -90,4 +90,12 @@ class FillInTextTest {
         .isInstanceOf(FillInText.Unknown.class)
         .hasMessageContaining("{{first_name}}");
   }
+
+  @Test
+  void usualWords_standWhereTheOwnerChoseNone_andClearedOnesStayCleared() {
+    assertThat(FillIns.withUsualWords(Map.of("first_name", "maker", "paper", "plain")))
+        .isEqualTo(
+            Map.of("first_name", "maker", "paper", "plain", "offer_name", "what you asked for"));
+    assertThat(FillIns.withUsualWords(Map.of("first_name", ""))).containsEntry("first_name", "");
+  }
 }

@@ -265,12 +265,35 @@ class ReadinessTest {
     assertThat(findings().get(0).control()).isEqualTo("step-2");
   }
 
+  private static String cure(Finding finding) {
+    return finding.fix().orElseThrow().words();
+  }
+
+  @Test
+  void aHole_isCuredByUsualWords_onlyWhereSomeFit() {
+    whenUnknown = Map.of("offer_name", "");
+    step(true, 90, new EmailContent("On {{offer_name}}", "", "<p>x</p>", EmailButton.NONE));
+    assertThat(findings())
+        .singleElement()
+        .satisfies(hole -> assertThat(cure(hole)).isEqualTo("Say “what you asked for” then"));
+    steps.clear();
+    step(true, 90, new EmailContent("On {{paper}} paper", "", "<p>x</p>", EmailButton.NONE));
+    assertThat(findings())
+        .singleElement()
+        .satisfies(
+            hole -> {
+              assertThat(hole.code()).isEqualTo("empty_fill_in");
+              assertThat(hole.fix()).isEmpty();
+            });
+  }
+
   @Test
   void holesWhereNothingIsKnown_areFound() {
     step(true, 90, new EmailContent("Hello {{first_name}}", "", "<p>x</p>", EmailButton.NONE));
     assertThat(codes()).isEmpty();
     whenUnknown = Map.of();
     assertThat(codes()).containsExactly("empty_fill_in");
+    assertThat(cure(findings().get(0))).isEqualTo("Say “there” then");
     steps.clear();
     step(
         true,

@@ -25,7 +25,7 @@ import jeton.core.signup.VisitorChecks;
  * @param checks how people are told from robots
  * @param sending how emails are sent
  * @param pages those around emails that belong to no offer
- * @param whenUnknown words per fill-in name for people of whom it is not known (F1)
+ * @param whenUnknown words per fill-in name for when it is not known (F1)
  */
 public record BusinessSettings(
     String name,
@@ -55,7 +55,7 @@ public record BusinessSettings(
           "UTC",
           List.of("#16423C", "#B07A2A", "#FBF8F1", "#1C2A26"),
           "",
-          Map.of("first_name", "there"),
+          Map.of(),
           List.of(),
           VisitorChecks.USUAL,
           SendingSettings.USUAL,
@@ -63,7 +63,7 @@ public record BusinessSettings(
 
   public BusinessSettings {
     palette = List.copyOf(palette);
-    whenUnknown = Map.copyOf(whenUnknown);
+    whenUnknown = Map.copyOf(FillIns.withUsualWords(whenUnknown));
     fields = fields == null ? List.of() : List.copyOf(fields);
     checks = checks == null ? VisitorChecks.USUAL : checks;
     sending = sending == null ? SendingSettings.USUAL : sending;

@@ -14,6 +14,8 @@ import jeton.core.handover.HandOverSettings;
 import jeton.core.mail.EmailBlock;
 import jeton.core.mail.EmailButton;
 import jeton.core.mail.EmailContent;
+import jeton.core.mail.FillIn;
+import jeton.core.mail.FillIns;
 import jeton.core.readiness.Finding;
 import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
@@ -70,7 +72,7 @@ public class Fixes {
       case "delivery_without_pass" -> addPass(offer);
       case "nothing_hands_over", "page_only" -> byEmail(offer, true);
       case "two_hand_over" -> byEmail(offer, false);
-      case "empty_fill_in" -> sayThere(value);
+      case "empty_fill_in" -> sayUsualWords(value);
       case "tag_gone" -> shelf.tags().make(value);
       case "first_not_at_once" -> atOnce(offerId, control);
       case "no_form_on" -> forms.turn(forms.hosted(offerId).id(), true);
@@ -113,11 +115,11 @@ public class Fixes {
     return email.withBlocks(blocks);
   }
 
-  private void sayThere(String fillIn) {
+  private void sayUsualWords(String fillIn) {
     Business.Snapshot now = shelf.business().now();
     BusinessSettings s = now.settings();
     Map<String, String> words = new HashMap<>(s.whenUnknown());
-    words.put(fillIn, "there");
+    words.put(fillIn, FillIns.USUAL.of(fillIn).map(FillIn::usualWords).orElse(""));
     shelf.business().save(now.version(), s.withWhenUnknown(words));
   }
 
