@@ -43,8 +43,8 @@ final class DispatchBench implements Bench.Measurement {
   private static final int EMAILS = 20_000;
   private static final int CONNECTIONS = 4;
 
-  /** As many again before: a server that has sent for a minute has its code compiled. */
-  private static final int WARM_UP = 20_000;
+  /** Sent before: a server that has sent for a minute has its code compiled. */
+  private static final int WARM_UP = 60_000;
 
   private static final int SIGNATURES = 8_000;
   private static final int MILLION = 1_000_000;

@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import jeton.core.mail.AnswerClass;
 import jeton.core.mail.EmailContent;
@@ -25,6 +26,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
+import org.springframework.util.function.SingletonSupplier;
 
 /**
  * One batch of the outbox: claimed, written, sent over one connection, recorded. Safe with any
@@ -40,6 +42,8 @@ class Batches {
   private final Desk desk;
   private final Clock clock;
   private final MailSettings settings;
+  private final Supplier<Map<OutgoingEmail.Kind, EmailSource>> sources;
+  private final Supplier<Optional<IncentiveSource>> incentives;
 
   Batches(OutboxStore store, Settlement settlement, Desk desk, Clock clock, MailSettings settings) {
     this.store = store;
@@ -47,6 +51,14 @@ class Batches {
     this.desk = desk;
     this.clock = clock;
     this.settings = settings;
+    // Looked up once: asking the context costs more than reading a batch.
+    this.sources =
+        SingletonSupplier.of(
+            () ->
+                desk.sources().stream()
+                    .collect(Collectors.toMap(EmailSource::kind, Function.identity())));
+    this.incentives =
+        SingletonSupplier.of(() -> Optional.ofNullable(desk.incentives().getIfAvailable()));
   }
 
   /**
@@ -151,12 +163,8 @@ class Batches {
   }
 
   private EmailWriter.Ready version(EmailSource.Written written, Optional<Long> offerId) {
-    IncentiveSource incentives = desk.incentives().getIfAvailable();
     Incentive incentive =
-        offerId
-            .filter(id -> incentives != null)
-            .map(id -> incentives.of(id))
-            .orElse(Incentive.NONE);
+        incentives.get().flatMap(source -> offerId.map(source::of)).orElse(Incentive.NONE);
     return desk.writer().ready(written.content(), written.email().kind(), incentive);
   }
 
@@ -236,6 +244,6 @@ class Batches {
   }
 
   private EmailSource source(OutgoingEmail.Kind kind) {
-    return desk.sources().stream().filter(s -> s.kind() == kind).findFirst().orElseThrow();
+    return Optional.ofNullable(sources.get().get(kind)).orElseThrow();
   }
 }

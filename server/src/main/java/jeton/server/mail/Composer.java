@@ -1,29 +1,32 @@
 package jeton.server.mail;
 
 import jakarta.mail.internet.InternetAddress;
-import jakarta.mail.internet.MailDateFormat;
 import jakarta.mail.internet.MimeUtility;
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.io.UnsupportedEncodingException;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
-import java.util.Date;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import jeton.server.business.BusinessSettings;
-import org.eclipse.angus.mail.util.QPEncoderStream;
 
 /**
  * Puts a written email into the form mail servers take: multipart/alternative with the headers of
- * the contract. The library's encoders do the encoding; its message objects are left aside, since
- * they look for a handler of each part in every jar on the class path, for every email.
+ * the contract. The library encodes headers; its message objects are left aside, since they look
+ * for a handler of each part in every jar on the class path, for every email.
  */
 final class Composer {
   private static final String CRLF = "\r\n";
   // Longest line before folding: RFC 5322, 2.1.1.
   private static final int FOLD_AT = 76;
+
+  // RFC 5322, 3.3.
+  private static final DateTimeFormatter DATE =
+      DateTimeFormatter.ofPattern("EEE, d MMM yyyy HH:mm:ss Z", Locale.ROOT)
+          .withZone(ZoneOffset.UTC);
 
   private Composer() {}
 
@@ -41,7 +44,7 @@ final class Composer {
       InternetAddress from =
           new InternetAddress(business.senderEmail(), business.senderName(), "UTF-8");
       List<RawEmail.Header> headers = new ArrayList<>();
-      headers.add(header("Date", new MailDateFormat().format(Date.from(envelope.at()))));
+      headers.add(header("Date", DATE.format(envelope.at())));
       headers.add(header("From", from.toString()));
       headers.add(header("To", envelope.to()));
       if (!business.replyTo().isEmpty()) {
@@ -105,13 +108,7 @@ final class Composer {
             + "Content-Transfer-Encoding: quoted-printable"
             + CRLF
             + CRLF);
-    try {
-      QPEncoderStream encoder = new QPEncoderStream(body);
-      encoder.write(text.getBytes(StandardCharsets.UTF_8));
-      encoder.flush();
-    } catch (IOException memoryNeverFails) {
-      throw new UncheckedIOException(memoryNeverFails);
-    }
+    QuotedPrintable.encode(text, body);
     write(body, CRLF);
   }
 

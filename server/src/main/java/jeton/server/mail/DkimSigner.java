@@ -9,9 +9,9 @@ import java.security.Provider;
 import java.security.Signature;
 import java.security.spec.PKCS8EncodedKeySpec;
 import java.util.Base64;
-import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.StringJoiner;
 import org.conscrypt.Conscrypt;
 
 /**
@@ -33,13 +33,13 @@ final class DkimSigner {
           "list-unsubscribe-post");
   private static final Provider NATIVE = Conscrypt.isAvailable() ? Conscrypt.newProvider() : null;
   private static final Base64.Encoder BASE64 = Base64.getEncoder();
-  private final String domain;
-  private final String selector;
+  private static final int LINE = 72;
+  private final String preamble;
   private final ThreadLocal<Signature> signatures;
 
   DkimSigner(String domain, String selector, byte[] privateKey) {
-    this.domain = domain;
-    this.selector = selector;
+    this.preamble =
+        "v=1; a=rsa-sha256; c=relaxed/relaxed; d=%s; s=%s;\r\n h=".formatted(domain, selector);
     this.signatures = ThreadLocal.withInitial(() -> signature(privateKey));
   }
 
@@ -68,20 +68,21 @@ final class DkimSigner {
   /** The email with its signature in front. */
   RawEmail sign(RawEmail email) {
     try {
-      List<RawEmail.Header> signed =
-          email.headers().stream()
-              .filter(header -> SIGNED.contains(header.name().toLowerCase(Locale.ROOT)))
-              .toList();
-      String names =
-          String.join(":", signed.stream().map(h -> h.name().toLowerCase(Locale.ROOT)).toList());
+      StringJoiner names = new StringJoiner(":");
+      StringBuilder data = new StringBuilder();
+      for (RawEmail.Header header : email.headers()) {
+        String name = header.name().toLowerCase(Locale.ROOT);
+        if (SIGNED.contains(name)) {
+          names.add(name);
+          relaxed(name, header.value(), data);
+          data.append("\r\n");
+        }
+      }
       byte[] bodyHash = MessageDigest.getInstance("SHA-256").digest(relaxed(email.body()));
       String unsigned =
-          "v=1; a=rsa-sha256; c=relaxed/relaxed; d=%s; s=%s;\r\n h=%s;\r\n bh=%s;\r\n b="
-              .formatted(domain, selector, names, BASE64.encodeToString(bodyHash));
+          preamble + names + ";\r\n bh=" + BASE64.encodeToString(bodyHash) + ";\r\n b=";
       Signature signature = signatures.get();
-      StringBuilder data = new StringBuilder();
-      signed.forEach(header -> data.append(relaxed(header)).append("\r\n"));
-      data.append(relaxed(new RawEmail.Header("DKIM-Signature", unsigned)));
+      relaxed("dkim-signature", unsigned, data);
       signature.update(data.toString().getBytes(StandardCharsets.US_ASCII));
       String b = BASE64.encodeToString(signature.sign());
       return email.with(new RawEmail.Header("DKIM-Signature", unsigned + folded(b)));
@@ -92,9 +93,22 @@ final class DkimSigner {
   }
 
   /** RFC 6376, 3.4.2: name in small letters, unfolded, blanks in a row one, none at the ends. */
-  private static String relaxed(RawEmail.Header header) {
-    String value = header.value().replace("\r\n", "").replaceAll("[ \\t]+", " ").strip();
-    return header.name().toLowerCase(Locale.ROOT) + ":" + value;
+  static void relaxed(String name, String value, StringBuilder data) {
+    data.append(name).append(':');
+    int start = data.length();
+    boolean blank = false;
+    for (int i = 0; i < value.length(); i++) {
+      char c = value.charAt(i);
+      if (c == ' ' || c == '\t') {
+        blank = true;
+      } else if (c != '\r' && c != '\n') {
+        if (blank && data.length() > start) {
+          data.append(' ');
+        }
+        data.append(c);
+        blank = false;
+      }
+    }
   }
 
   /**
@@ -134,6 +148,11 @@ final class DkimSigner {
   }
 
   private static String folded(String base64) {
-    return base64.replaceAll("(.{72})", "$1\r\n ");
+    StringBuilder lines = new StringBuilder(base64.length() + 16);
+    for (int from = 0; from < base64.length(); from += LINE) {
+      lines.append(from == 0 ? "" : "\r\n ");
+      lines.append(base64, from, Math.min(from + LINE, base64.length()));
+    }
+    return lines.toString();
   }
 }

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.locks.LockSupport;
+import java.util.function.Supplier;
 import jeton.core.mail.AnswerClass;
 import jeton.core.mail.Backoff;
 import jeton.server.database.Outage;
@@ -16,6 +17,7 @@ import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.dao.TransientDataAccessException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionOperations;
+import org.springframework.util.function.SingletonSupplier;
 
 /**
  * Writes down what became of a batch, all in one transaction. What was sent must be recorded: a
@@ -29,7 +31,7 @@ class Settlement {
 
   private final OutboxStore store;
   private final TransactionOperations tx;
-  private final ObjectProvider<DeliveryListener> listeners;
+  private final Supplier<List<DeliveryListener>> listeners;
   private final Clock clock;
 
   /** Listeners come late: they belong to capabilities that use the outbox. */
@@ -40,7 +42,7 @@ class Settlement {
       Clock clock) {
     this.store = store;
     this.tx = tx;
-    this.listeners = listeners;
+    this.listeners = SingletonSupplier.of(() -> listeners.orderedStream().toList());
     this.clock = clock;
   }
 
@@ -136,7 +138,7 @@ class Settlement {
     settle(sent, Outcome.SENT, now);
     settle(dropped, Outcome.DROPPED, now);
     if (!settled.isEmpty()) {
-      listeners.orderedStream().forEach(listener -> listener.settled(settled, now));
+      listeners.get().forEach(listener -> listener.settled(settled, now));
     }
   }
 
