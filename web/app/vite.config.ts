@@ -7,5 +7,13 @@ export default defineConfig({
   plugins: [vue(), vuetify({ autoImport: true })],
   build: { target: 'es2022', chunkSizeWarningLimit: 900 },
   server: { proxy: { '/api': 'http://127.0.0.1:8080', '/assets': 'http://127.0.0.1:8080' } },
-  test: { environment: 'jsdom', include: ['src/**/*.test.ts'] },
+  test: {
+    environment: 'jsdom',
+    include: ['src/**/*.test.ts'],
+    setupFiles: ['src/testing/setup.ts'],
+    server: { deps: { inline: ['vuetify'] } },
+    css: false,
+    testTimeout: 30_000,
+    expect: { poll: { timeout: 8000 } },
+  },
 })

@@ -10,11 +10,13 @@ import {
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useSession } from './account/useSession'
+import type { ApiFault } from './api/client'
 import { useBusiness } from './business/useBusiness'
 import DemoStrip from './demo/DemoStrip.vue'
 import { useClock } from './demo/useClock'
 import FindDialog from './shared/FindDialog.vue'
 import KeysDialog from './shared/KeysDialog.vue'
+import NoticeBar from './shared/NoticeBar.vue'
 import { useKeys } from './shared/useKeys'
 
 const NAV = [
@@ -34,6 +36,7 @@ const clock = useClock()
 const finding = ref(false)
 const keysShown = ref(false)
 const ready = ref(false)
+const away = ref('')
 
 const initials = computed(() =>
   (business.view?.settings.name || session.email || '?')
@@ -49,17 +52,31 @@ useKeys({
   '?': () => (keysShown.value = true),
 })
 
-onMounted(async () => {
-  await session.find()
-  await clock.find()
-  ready.value = true
-})
+/** Nothing can be shown before this is known, so a failure takes the screen's place. */
+async function orSayWhy(known: () => Promise<void>) {
+  try {
+    away.value = ''
+    await known()
+  } catch (fault) {
+    away.value = (fault as ApiFault).status === 0 ? 'Jeton cannot be reached.' : (fault as Error).message
+  }
+}
+
+const find = () =>
+  orSayWhy(async () => {
+    await session.find()
+    await clock.find()
+    ready.value = true
+  })
+const tryAgain = () => (ready.value ? orSayWhy(business.load) : find())
+
+onMounted(find)
 
 watch(
   [() => session.email, ready],
   async () => {
     if (session.email) {
-      await business.load()
+      await orSayWhy(business.load)
     } else if (ready.value && !route.meta.open) {
       await router.push({ path: '/sign-in', query: { then: route.path } })
     }
@@ -105,11 +122,19 @@ async function signOut() {
         </v-list>
       </v-menu>
     </header>
-    <router-view v-if="ready && (route.meta.open || (session.email && business.view))" />
+    <main v-if="away" class="page">
+      <section class="panel stack" role="alert">
+        <h1>Not there just now</h1>
+        <p>{{ away }} Nothing is lost: sign-ups, passes and emails do not need this page.</p>
+        <div><v-btn color="primary" variant="flat" @click="tryAgain">Try again</v-btn></div>
+      </section>
+    </main>
+    <router-view v-else-if="ready && (route.meta.open || (session.email && business.view))" />
     <v-progress-linear v-else indeterminate color="secondary" aria-label="Loading" />
     <DemoStrip v-if="clock.isDemo && session.email" />
     <FindDialog v-if="finding" @close="finding = false" />
     <KeysDialog v-if="keysShown" @close="keysShown = false" />
+    <NoticeBar />
   </v-app>
 </template>
 

@@ -6,6 +6,11 @@ import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
 import { router } from './router'
+import { useNotice } from './shared/useNotice'
 import { vuetify } from './theme'
 
-createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app')
+const app = createApp(App).use(createPinia()).use(router).use(vuetify)
+const notice = useNotice()
+app.config.errorHandler = notice.tell
+window.addEventListener('unhandledrejection', (event) => notice.tell(event.reason))
+app.mount('#app')

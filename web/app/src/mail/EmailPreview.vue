@@ -70,7 +70,7 @@ async function test() {
     <v-btn size="small" class="ml-auto" :prepend-icon="mdiSendOutline" @click="askTo">Send a test</v-btn>
   </div>
   <v-alert v-if="written.fault" type="warning" variant="tonal" density="compact">{{ written.fault }}</v-alert>
-  <template v-if="written.answer">
+  <div v-if="written.answer" class="read" :aria-busy="written.busy">
     <div class="head">
       <p class="small quiet">From {{ written.answer.from }}</p>
       <p class="line">
@@ -86,7 +86,7 @@ async function test() {
       title="The email"
       :desktop-width="680"
     />
-  </template>
+  </div>
   <v-dialog v-model="testing" max-width="460">
     <v-card class="pa-2">
       <form @submit.prevent="test">
@@ -117,6 +117,18 @@ async function test() {
   font-size: 13px;
   --v-field-padding-start: 12px;
   --v-input-control-height: 34px;
+}
+.read {
+  display: flex;
+  flex-direction: column;
+  flex: 1;
+  gap: 12px;
+  transition: opacity 0.15s;
+}
+/* What is shown is not what is written: told only when it lasts, or each letter typed would flicker. */
+.read[aria-busy='true'] {
+  opacity: 0.45;
+  transition-delay: 0.7s;
 }
 .tools {
   gap: 8px;

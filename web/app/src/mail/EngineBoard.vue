@@ -27,6 +27,7 @@ const pile = ref<Pile>('WAITING')
 const fault = ref('')
 const said = ref('')
 const chosen = ref<number[]>([])
+const givingUpAll = ref(false)
 const words = computed(() => PILES.find((p) => p.pile === pile.value)!)
 const retries = computed(() => pile.value === 'TROUBLED' || pile.value === 'FAILED')
 const givesUp = computed(() => pile.value === 'TROUBLED' || pile.value === 'WAITING')
@@ -57,7 +58,10 @@ const retry = () =>
       ? 'None of these can be tried again: their addresses were refused, or they came back.'
       : `${count(n)} tried again now.`,
   )
-const giveUp = () => act('give-up', (n) => `${count(n)} given up. People stay where they are.`)
+const giveUp = () => {
+  givingUpAll.value = false
+  return act('give-up', (n) => `${count(n)} given up. People stay where they are.`)
+}
 
 watch([pile, () => clock.moves, () => clock.tick], () => void load(), { immediate: true })
 watch(pile, () => {
@@ -100,7 +104,7 @@ watch(pile, () => {
             v-else-if="pile === 'TROUBLED' && view.lines.length"
             size="small"
             color="error"
-            @click="giveUp"
+            @click="givingUpAll = true"
             >Give up all of these</v-btn
           >
         </span>
@@ -148,6 +152,19 @@ watch(pile, () => {
       </table>
     </section>
   </template>
+  <v-dialog v-model="givingUpAll">
+    <v-card class="pa-2">
+      <v-card-title><h2>Give up all of these?</h2></v-card-title>
+      <v-card-text
+        >{{ count(view?.counts.TROUBLED ?? 0) }} would never be sent. The people stay on the list, and get
+        what comes after.</v-card-text
+      >
+      <v-card-actions>
+        <v-btn @click="givingUpAll = false">Keep trying</v-btn>
+        <v-btn color="error" variant="flat" @click="giveUp">Give them up</v-btn>
+      </v-card-actions>
+    </v-card>
+  </v-dialog>
 </template>
 
 <style scoped>

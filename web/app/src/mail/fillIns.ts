@@ -27,7 +27,10 @@ export function setOwnFillIns(fields: FillIn[]) {
 export const allFillIns = (): FillIn[] => [...FILL_INS, ...own.value]
 
 /** Those that are not always known. */
-export const maybeUnknown = (): FillIn[] => [...FILL_INS.filter((fillIn) => fillIn.maybeUnknown), ...own.value]
+export const maybeUnknown = (): FillIn[] => [
+  ...FILL_INS.filter((fillIn) => fillIn.maybeUnknown),
+  ...own.value,
+]
 
 const FORM = /\{\{(\w+)\}\}(?:\{\{\^\1\}\}([\s\S]*?)\{\{\/\1\}\})?/g
 

@@ -32,7 +32,7 @@ export function useWritten(shown: () => Shown | null) {
       }
     )
   })
-  const { answer, fault } = useLatest(
+  const { answer, fault, busy } = useLatest(
     () => question.value,
     (asked) => api.post<PreviewView>('/mail/preview', asked),
     350,
@@ -45,7 +45,7 @@ export function useWritten(shown: () => Shown | null) {
   const readAs = (as: Reader['as']) => (reader.as = as)
   const inTheDark = (dark: boolean) => (reader.dark = dark)
 
-  return reactive({ reader, answer, fault, readAs, inTheDark, sendTest })
+  return reactive({ reader, answer, fault, busy, readAs, inTheDark, sendTest })
 }
 
 export type Written = ReturnType<typeof useWritten>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api } from '../api/client'
 import type { OfferView, PeoplePage } from '../api/types'
@@ -16,6 +16,7 @@ const words = ref('')
 const offers = ref<OfferView[]>([])
 const people = ref<Found[]>([])
 const chosen = ref(0)
+const field = ref<HTMLInputElement>()
 let run = 0
 
 const COMMANDS: Found[] = [
@@ -72,19 +73,26 @@ function go(item: Found | undefined) {
 
 const move = (by: number) => (chosen.value = Math.max(0, Math.min(found.value.length - 1, chosen.value + by)))
 
+onMounted(() => field.value?.focus())
 void api.get<OfferView[]>('/offers').then((all) => (offers.value = all))
 </script>
 
 <template>
   <v-dialog :model-value="true" max-width="560" @update:model-value="emit('close')">
     <v-card class="pa-4">
-      <v-text-field
+      <!-- A plain field: the library's gives the role to what surrounds it, too. -->
+      <input
+        ref="field"
         v-model="words"
-        autofocus
-        label="Find an offer, a person, an email or a command"
+        type="text"
+        class="words"
         role="combobox"
+        aria-label="Find an offer, a person, an email or a command"
+        placeholder="Find an offer, a person, an email or a command"
         aria-controls="found"
         aria-expanded="true"
+        aria-autocomplete="list"
+        :aria-activedescendant="found.length ? `found-${chosen}` : undefined"
         @keydown.down.prevent="move(1)"
         @keydown.up.prevent="move(-1)"
         @keydown.enter.prevent="go(found[chosen])"
@@ -92,6 +100,7 @@ void api.get<OfferView[]>('/offers').then((all) => (offers.value = all))
       <ul id="found" role="listbox" aria-label="Found">
         <li
           v-for="(item, i) in found"
+          :id="`found-${i}`"
           :key="item.kind + item.to + item.words"
           role="option"
           :aria-selected="i === chosen"
@@ -107,6 +116,17 @@ void api.get<OfferView[]>('/offers').then((all) => (offers.value = all))
 </template>
 
 <style scoped>
+.words {
+  width: 100%;
+  border: 1px solid var(--line);
+  border-radius: 10px;
+  padding: 10px 14px;
+  font: inherit;
+}
+.words:focus-visible {
+  outline: 2px solid rgb(var(--v-theme-primary));
+  border-color: transparent;
+}
 ul {
   list-style: none;
   padding: 0;

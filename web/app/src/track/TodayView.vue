@@ -9,6 +9,7 @@ import FindingLine from './FindingLine.vue'
 import SmallTrack from './SmallTrack.vue'
 import { eventWords, STATE_WORDS } from './words'
 
+const LOOK_AGAIN_MS = 1500
 const clock = useClock()
 const today = ref<Today | null>(null)
 const fault = ref('')
@@ -26,11 +27,14 @@ async function load() {
 
 async function tryNow() {
   trying.value = true
-  await api.post('/mail/outbox/try-now')
-  setTimeout(async () => {
+  try {
+    await api.post('/mail/outbox/try-now')
+    // Sending takes a moment; what is left after it is what counts.
+    await new Promise((resolve) => setTimeout(resolve, LOOK_AGAIN_MS))
     await load()
+  } finally {
     trying.value = false
-  }, 1500)
+  }
 }
 
 const findings = computed(
@@ -55,7 +59,10 @@ watch([() => clock.moves, () => clock.tick], () => void load(), { immediate: tru
         <h2 id="attention">Needs attention</h2>
         <div v-if="today.outbox.troubled > 0" class="row away" role="alert">
           <span>
-            <strong class="grave">{{ today.outbox.troubled }} emails could not be sent yet.</strong>
+            <strong class="grave"
+              >{{ today.outbox.troubled === 1 ? 'One email' : `${today.outbox.troubled} emails` }} could not
+              be sent yet.</strong
+            >
             {{ today.outbox.lastTrouble }}
             <span class="quiet">
               Nothing is lost; the next try is

@@ -88,6 +88,7 @@ final class Shots {
             button.evaluate("b => scrollTo(0, b.getBoundingClientRect().top + scrollY - 12)");
             page.waitForLoadState(LoadState.NETWORKIDLE);
           }
+          page.waitForCondition(() -> page.locator("[aria-busy=true]").count() == 0);
           page.frames().forEach(Shots::awaitContent);
           page.screenshot(
               new Page.ScreenshotOptions().setPath(folder.resolve(shot.name() + ".png")));

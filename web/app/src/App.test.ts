@@ -1,0 +1,95 @@
+import { screen } from '@testing-library/vue'
+import { describe, expect, it } from 'vitest'
+import App from './App.vue'
+import { api } from './api/client'
+import { AWAY, FakeServer, Says } from './testing/fakeServer'
+import { show } from './testing/show'
+
+const BUSINESS = {
+  version: 1,
+  zones: [],
+  settings: { name: 'Quire & Thread', zone: 'Europe/Dublin', palette: [], whenUnknown: {}, fields: [] },
+}
+
+const server = () =>
+  new FakeServer({
+    'GET /session': { email: 'owner@quireandthread.example' },
+    'GET /demo/clock': new Says(404),
+    'GET /business': BUSINESS,
+    'DELETE /session': {},
+  })
+
+describe('The application', () => {
+  it('shows its screens and who is signed in', async () => {
+    server()
+    await show(App)
+    expect(
+      await screen.findByRole('button', { name: 'Signed in as owner@quireandthread.example' }),
+    ).toBeTruthy()
+    await expect
+      .poll(() => screen.queryByRole('button', { name: /Signed in/ })?.textContent?.trim())
+      .toBe('QT')
+    expect(screen.getByRole('navigation', { name: 'Main' }).textContent).toContain('People')
+    expect(screen.queryByText('Demo')).toBeNull()
+  })
+
+  it('says so when it cannot start, and starts when told to try again', async () => {
+    const asked = server().on('GET /session', () => AWAY)
+    const { user } = await show(App)
+    expect((await screen.findByRole('alert')).textContent).toContain(
+      'Jeton cannot be reached. Nothing is lost',
+    )
+    asked.on('GET /session', { email: 'owner@quireandthread.example' })
+    await user.click(screen.getByRole('button', { name: 'Try again' }))
+    expect(await screen.findByRole('navigation', { name: 'Main' })).toBeTruthy()
+    expect(screen.queryByRole('alert')).toBeNull()
+  })
+
+  it('says so when the database is away right after signing in', async () => {
+    const asked = server().on('GET /business', new Says(503, { detail: 'The database is away.' }))
+    const { user } = await show(App)
+    expect((await screen.findByRole('alert')).textContent).toContain('The database is away.')
+    asked.on('GET /business', BUSINESS)
+    await user.click(screen.getByRole('button', { name: 'Try again' }))
+    await expect.poll(() => screen.queryByRole('alert')).toBeNull()
+  })
+
+  it('leads to the sign-in when nobody is signed in, and back from there', async () => {
+    server().on('GET /session', {})
+    const { router } = await show(App)
+    await expect.poll(() => router.currentRoute.value.fullPath).toBe('/sign-in?then=/')
+  })
+
+  it('signs out', async () => {
+    const asked = server()
+    const { user, router } = await show(App)
+    await user.click(await screen.findByRole('button', { name: /Signed in/ }))
+    asked.on('GET /session', {})
+    await user.click(await screen.findByText('Sign out'))
+    await expect.poll(() => router.currentRoute.value.path).toBe('/sign-in')
+    expect(screen.queryByRole('navigation', { name: 'Main' })).toBeNull()
+  })
+
+  it('tells of an action that failed where no form says so, until it is read', async () => {
+    const asked = server()
+    const { user, notice } = await show(App)
+    await screen.findByRole('navigation', { name: 'Main' })
+    asked.on('PUT /anything', new Says(500, { detail: 'Something went wrong (500). Nothing was changed.' }))
+    await api.put('/anything', {}).catch(notice.tell)
+    expect((await screen.findByText(/Something went wrong/)).textContent).toContain('Nothing was changed.')
+    await user.click(screen.getByRole('button', { name: 'Close' }))
+    expect(notice.words).toBe('')
+  })
+
+  it('opens the finder and the keys by keyboard', async () => {
+    server().on('GET /offers', [])
+    const { user } = await show(App)
+    await screen.findByRole('navigation', { name: 'Main' })
+    await user.keyboard('{Control>}k{/Control}')
+    expect(await screen.findByRole('combobox')).toBeTruthy()
+    await user.keyboard('{Escape}')
+    await expect.poll(() => screen.queryByRole('combobox')).toBeNull()
+    await user.keyboard('?')
+    expect(await screen.findByRole('dialog')).toBeTruthy()
+  })
+})

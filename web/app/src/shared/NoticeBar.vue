@@ -1,0 +1,21 @@
+<script setup lang="ts">
+import { useNotice } from './useNotice'
+
+/** Tells of an action that failed, until it is read. */
+const notice = useNotice()
+</script>
+
+<template>
+  <v-snackbar
+    :model-value="notice.words !== ''"
+    :timeout="-1"
+    location="bottom"
+    color="error"
+    rounded="lg"
+    role="alert"
+    @update:model-value="notice.words = ''"
+  >
+    {{ notice.words }}
+    <template #actions><v-btn variant="text" @click="notice.words = ''">Close</v-btn></template>
+  </v-snackbar>
+</template>

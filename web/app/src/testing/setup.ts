@@ -1,0 +1,31 @@
+import { cleanup, configure } from '@testing-library/vue'
+import { afterEach, vi } from 'vitest'
+
+/** What a browser has and jsdom lacks: sizes are never known here, so nothing may depend on them. */
+class NoSizes {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+}
+
+vi.stubGlobal('ResizeObserver', NoSizes)
+vi.stubGlobal('IntersectionObserver', NoSizes)
+vi.stubGlobal('matchMedia', (media: string) => ({
+  media,
+  matches: false,
+  addEventListener() {},
+  removeEventListener() {},
+}))
+vi.stubGlobal('visualViewport', { addEventListener() {}, removeEventListener() {}, width: 1280, height: 800 })
+window.scrollTo = () => {}
+Element.prototype.scrollIntoView = () => {}
+Range.prototype.getClientRects = () => [] as unknown as DOMRectList
+Range.prototype.getBoundingClientRect = () => new DOMRect()
+
+// A busy machine takes its time; what never comes still fails.
+configure({ asyncUtilTimeout: 8000 })
+
+afterEach(() => {
+  cleanup()
+  document.body.innerHTML = ''
+})
