@@ -15,6 +15,7 @@ const offers = ref<{ title: string; value: number }[]>([])
 const offerId = ref<number | null>(null)
 const again = ref(false)
 const counted = ref<Joined | null>(null)
+const busy = ref(false)
 const done = ref(false)
 const wrong = ref('')
 
@@ -57,9 +58,13 @@ onMounted(async () => {
 })
 
 async function join() {
-  done.value = true
+  busy.value = true
   await ask('')
-  emit('joined')
+  busy.value = false
+  done.value = wrong.value === ''
+  if (done.value) {
+    emit('joined')
+  }
 }
 </script>
 
@@ -73,7 +78,6 @@ async function join() {
             {{ people(counted.added) }} {{ counted.added === 1 ? 'begins' : 'begin' }} now, with the first
             email when its wait is over.
           </p>
-          <v-progress-linear v-else-if="!wrong" indeterminate color="secondary" aria-label="Adding" />
         </template>
         <template v-else>
           <v-radio-group v-model="way" inline hide-details aria-label="Whom">
@@ -115,7 +119,13 @@ async function join() {
       </v-card-text>
       <v-card-actions>
         <v-btn @click="emit('close')">{{ done ? 'Done' : 'Not now' }}</v-btn>
-        <v-btn v-if="!done" color="primary" variant="flat" :disabled="!counted?.added" @click="join"
+        <v-btn
+          v-if="!done"
+          color="primary"
+          variant="flat"
+          :disabled="!counted?.added"
+          :loading="busy"
+          @click="join"
           >Add {{ counted ? people(counted.added) : 'them' }}</v-btn
         >
       </v-card-actions>

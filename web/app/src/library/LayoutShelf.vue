@@ -1,34 +1,24 @@
 <script setup lang="ts">
 import { mdiTrashCanOutline } from '@mdi/js'
-import { computed, onMounted, ref } from 'vue'
-import { api } from '../api/client'
-import type { EmailLayout } from '../api/types'
+import { computed, ref, watch } from 'vue'
 import EmailPreview from '../mail/EmailPreview.vue'
+import GoneLayout from '../mail/GoneLayout.vue'
+import { useLayouts } from '../mail/useLayouts'
 import { useWritten } from '../mail/useWritten'
 
 /** Layouts: the owner's own and ours, each as it would be read. */
-const layouts = ref<EmailLayout[] | null>(null)
-const fault = ref('')
+const { layouts, gone, fault, remove, putBack } = useLayouts()
 const chosen = ref(0)
 const layout = computed(() => layouts.value?.[chosen.value])
 const written = useWritten(() => (layout.value ? { content: layout.value.content, kind: 'FOLLOW_UP' } : null))
 
-async function ask(work: () => Promise<EmailLayout[]>) {
-  try {
-    layouts.value = await work()
-    chosen.value = Math.min(chosen.value, layouts.value.length - 1)
-  } catch (failed) {
-    fault.value = (failed as Error).message
-  }
-}
-
-onMounted(() => void ask(() => api.get<EmailLayout[]>('/emails/layouts')))
-const remove = (one: EmailLayout) => ask(() => api.delete<EmailLayout[]>(`/emails/layouts/${one.id}`))
+watch(layouts, (now) => (chosen.value = Math.min(chosen.value, (now?.length ?? 1) - 1)))
 </script>
 
 <template>
   <v-alert v-if="fault" type="error" variant="tonal">{{ fault }}</v-alert>
   <v-progress-linear v-if="!layouts && !fault" indeterminate color="secondary" aria-label="Loading" />
+  <GoneLayout v-if="gone" :layout="gone" @back="putBack" />
   <div v-if="layouts" class="shelf">
     <ul class="panel">
       <li v-for="(one, i) in layouts" :key="one.name + one.id">

@@ -14,6 +14,7 @@ const offers = ref<OfferView[]>([])
 const fault = ref('')
 const making = ref(false)
 const name = ref('')
+const wrong = ref('')
 
 const offer = (id: number) => offers.value.find((o) => o.offer.id === id)?.offer.settings.name ?? 'an offer'
 
@@ -23,7 +24,7 @@ async function make() {
     await router.push(`/sequences/${made.id}`)
   } catch (failed) {
     const { problems, message } = failed as ApiFault
-    fault.value = problems[0]?.message ?? message
+    wrong.value = problems[0]?.message ?? message
   }
 }
 
@@ -73,7 +74,7 @@ onMounted(async () => {
             It stands on its own: a tag, a pass or a date can start it, offers can share it, and you can add
             people.
           </p>
-          <v-text-field v-model="name" autofocus label="Its name" />
+          <v-text-field v-model="name" autofocus label="Its name" :error-messages="wrong" />
         </v-card-text>
         <v-card-actions>
           <v-btn @click="making = false">Not now</v-btn>

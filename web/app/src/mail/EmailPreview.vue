@@ -34,6 +34,9 @@ watch(words, async (typed) => {
     return
   }
   const page = await api.get<PeoplePage>(`/people?size=6&words=${encodeURIComponent(typed)}`)
+  if (typed !== words.value) {
+    return
+  }
   found.value = page.people.map((p) => ({ title: `as ${p.email}`, value: p.id }))
 })
 watch(size, (now) => props.written.inTheDark(now === 'Dark'))

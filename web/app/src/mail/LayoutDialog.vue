@@ -1,43 +1,29 @@
 <script setup lang="ts">
 import { mdiTrashCanOutline } from '@mdi/js'
-import { onMounted, ref } from 'vue'
-import { api, ApiFault } from '../api/client'
-import type { EmailContent, EmailLayout, Imported } from '../api/types'
+import { ref } from 'vue'
+import { api } from '../api/client'
+import type { EmailContent, Imported } from '../api/types'
+import GoneLayout from './GoneLayout.vue'
 import { asAoifeReads } from './fillIns'
+import { useLayouts } from './useLayouts'
 
 /** Layouts to start from, keeping one of one's own, and HTML brought in. */
 const props = defineProps<{ what: 'start' | 'keep' | 'bring'; email: EmailContent }>()
 const emit = defineEmits<{ start: [content: EmailContent]; close: [] }>()
-const layouts = ref<EmailLayout[]>([])
+const { layouts, gone, fault, ask, remove, keep: keepLayout, putBack } = useLayouts()
 const name = ref(asAoifeReads(props.email.subject))
 const html = ref('')
 const brought = ref<Imported | null>(null)
-const wrong = ref('')
 const kept = ref(false)
 
-const ask = async (work: () => Promise<void>) => {
-  try {
-    await work()
-    wrong.value = ''
-  } catch (failed) {
-    const { problems, message } = failed as ApiFault
-    wrong.value = problems?.[0]?.message ?? message
-  }
+async function keep() {
+  await keepLayout(name.value, props.email)
+  kept.value = fault.value === ''
 }
 
-onMounted(() => void ask(async () => void (layouts.value = await api.get<EmailLayout[]>('/emails/layouts'))))
-
-const keep = () =>
-  ask(async () => {
-    await api.post('/emails/layouts', { name: name.value, content: props.email })
-    kept.value = true
-  })
-
-const remove = (layout: EmailLayout) =>
-  ask(async () => void (layouts.value = await api.delete<EmailLayout[]>(`/emails/layouts/${layout.id}`)))
-
-const bring = () =>
-  ask(async () => void (brought.value = await api.post<Imported>('/emails/import', { html: html.value })))
+async function bring() {
+  brought.value = (await ask(() => api.post<Imported>('/emails/import', { html: html.value }))) ?? null
+}
 </script>
 
 <template>
@@ -47,6 +33,8 @@ const bring = () =>
         <v-card-title><h2>Start from a layout</h2></v-card-title>
         <v-card-text>
           <p class="small quiet">It takes the place of what stands here. Undo brings that back.</p>
+          <GoneLayout v-if="gone" :layout="gone" @back="putBack" />
+          <v-progress-linear v-if="!layouts && !fault" indeterminate color="secondary" aria-label="Loading" />
           <ul class="layouts">
             <li v-for="layout in layouts" :key="layout.name + layout.id">
               <button type="button" class="layout" @click="emit('start', layout.content)">
@@ -93,7 +81,7 @@ const bring = () =>
           </template>
         </v-card-text>
       </template>
-      <p v-if="wrong" class="grave px-6" role="alert">{{ wrong }}</p>
+      <p v-if="fault" class="grave px-6" role="alert">{{ fault }}</p>
       <v-card-actions>
         <v-btn @click="emit('close')">{{ kept ? 'Done' : 'Not now' }}</v-btn>
         <v-btn

@@ -1,7 +1,7 @@
 import userEvent from '@testing-library/user-event'
 import { render } from '@testing-library/vue'
 import { createPinia, setActivePinia } from 'pinia'
-import { defineComponent, h, type Component } from 'vue'
+import { h, type Component } from 'vue'
 import { createMemoryHistory, createRouter, RouterView } from 'vue-router'
 import { VApp } from 'vuetify/components'
 import { useNotice } from '../shared/useNotice'
@@ -22,7 +22,7 @@ interface Place {
 export async function show(component: Component, { props = {}, at = '/', route = '/' }: Place = {}) {
   const pinia = createPinia()
   setActivePinia(pinia)
-  const page = defineComponent({ render: () => h(component, props) })
+  const page: Component = { render: () => h(component, props) }
   const router = createRouter({
     history: createMemoryHistory(),
     routes: [
@@ -32,7 +32,7 @@ export async function show(component: Component, { props = {}, at = '/', route =
   })
   await router.push(at)
   const notice = useNotice()
-  const shown = render(defineComponent({ render: () => h(VApp, () => h(RouterView)) }), {
+  const shown = render({ render: () => h(VApp, () => h(RouterView)) } as Component, {
     global: {
       plugins: [pinia, router, vuetify],
       config: { errorHandler: notice.tell },
