@@ -13,6 +13,9 @@ export default defineConfig({
     setupFiles: ['src/testing/setup.ts'],
     server: { deps: { inline: ['vuetify'] } },
     css: false,
+    // One world for all: what takes the time is bringing in the library of components anew.
+    isolate: false,
+    maxWorkers: 2,
     testTimeout: 30_000,
     expect: { poll: { timeout: 8000 } },
   },

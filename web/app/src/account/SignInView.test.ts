@@ -30,9 +30,7 @@ describe('Signing in', () => {
     const { router } = await signIn(
       new Says(401, { detail: 'That address and password do not go together.' }),
     )
-    expect((await screen.findByRole('alert')).textContent).toBe(
-      'That address and password do not go together.',
-    )
+    expect(await screen.findByText('That address and password do not go together.')).toBeTruthy()
     expect((screen.getByLabelText('Email') as HTMLInputElement).value).toBe('owner@quireandthread.example')
     expect((screen.getByLabelText('Password') as HTMLInputElement).value).toBe('')
     expect(router.currentRoute.value.path).toBe('/sign-in')
@@ -40,6 +38,6 @@ describe('Signing in', () => {
 
   it('says so when nobody answers', async () => {
     await signIn(() => AWAY)
-    expect((await screen.findByRole('alert')).textContent).toContain('cannot be reached')
+    expect(await screen.findByText(/cannot be reached/)).toBeTruthy()
   })
 })
