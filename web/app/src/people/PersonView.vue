@@ -205,6 +205,12 @@ dl {
   border-top: 1px solid var(--line);
   padding: 8px 0;
 }
+h2 + dl {
+  margin-top: 8px;
+}
+dl:last-child {
+  padding-bottom: 0;
+}
 dt {
   font-weight: 600;
 }

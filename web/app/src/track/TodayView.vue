@@ -137,7 +137,7 @@ watch([() => clock.moves, () => clock.tick], () => void load(), { immediate: tru
 <style scoped>
 .away,
 .waiting {
-  padding: 7px 2px;
+  padding: 7px 0;
 }
 .away {
   justify-content: space-between;

@@ -22,7 +22,10 @@ export function eventWords(event: Told): string {
     FOLLOW_UP_STARTED: `began “${detail}”`,
     FOLLOW_UP_SENT: `was sent “${detail}”`,
     FOLLOW_UP_SKIPPED: `was not sent “${detail}”`,
-    FOLLOW_UP_ENDED: `came to the end of the follow-up: ${END_WORDS[detail as keyof typeof END_WORDS] ?? detail}`,
+    FOLLOW_UP_ENDED:
+      detail === 'STEPS_EXHAUSTED'
+        ? 'finished the follow-up'
+        : `came to the end of the follow-up: ${END_WORDS[detail as keyof typeof END_WORDS] ?? detail}`,
     LEFT: `left the list ${detail}`,
     UNREACHABLE: `cannot be reached: ${detail}`,
     EMAIL_FAILED: `did not get an email, given up: ${detail}`,

@@ -74,12 +74,17 @@ public final class BodyHtml {
         text.append(words.getWholeText());
       } else if (node instanceof Element element) {
         switch (element.normalName()) {
-          case "li" -> text.append("\n- ");
+          case "li" -> text.append('\n').append(mark(element));
           case "br" -> text.append('\n');
           case "ul", "ol" -> text.append('\n');
           default -> {}
         }
       }
+    }
+
+    private static String mark(Element item) {
+      boolean numbered = item.parent() != null && item.parent().is("ol");
+      return numbered ? item.elementSiblingIndex() + 1 + ". " : "- ";
     }
 
     @Override

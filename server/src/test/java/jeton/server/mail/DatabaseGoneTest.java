@@ -3,6 +3,7 @@ package jeton.server.mail;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
@@ -18,6 +19,9 @@ import org.junit.jupiter.api.io.TempDir;
 /** The database goes away in the middle of sending, and comes back. */
 class DatabaseGoneTest {
   private static final int EMAILS = 60;
+
+  /** How long it is away at least; {@code -Djeton.outage=60} for a minute. */
+  private static final Duration AWAY = Duration.ofSeconds(Integer.getInteger("jeton.outage", 0));
 
   @TempDir Path home;
 
@@ -39,6 +43,7 @@ class DatabaseGoneTest {
 
       server.await(() -> server.mailbox.all().size() >= EMAILS / 4);
       cable.cut();
+      long gone = System.nanoTime();
       Http.Answer answer =
           visitor.form(
               "/p/forms/" + form + "/signups",
@@ -49,6 +54,7 @@ class DatabaseGoneTest {
       assertThat(told.status()).isEqualTo(503);
       assertThat(told.body()).contains("urn:jeton:problem:database-away");
       assertThat(server.mailbox.all()).as("cut in the middle").hasSizeLessThan(EMAILS);
+      server.await(() -> System.nanoTime() - gone >= AWAY.toNanos());
       cable.mend();
 
       server.await(
