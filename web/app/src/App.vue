@@ -122,7 +122,7 @@ async function signOut() {
         </v-list>
       </v-menu>
     </header>
-    <main v-if="away" class="page">
+    <main v-if="away" class="page away">
       <section class="panel stack" role="alert">
         <h1>Not there just now</h1>
         <p>{{ away }} Nothing is lost: sign-ups, passes and emails do not need this page.</p>
@@ -139,6 +139,10 @@ async function signOut() {
 </template>
 
 <style scoped>
+.away {
+  max-width: 560px;
+  padding-top: 12vh;
+}
 .top {
   display: flex;
   align-items: center;

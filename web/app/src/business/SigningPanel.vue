@@ -125,6 +125,12 @@ code {
   overflow-wrap: anywhere;
   font-size: 12.5px;
 }
+.record code {
+  margin-right: 8px;
+}
+.record p {
+  margin-top: 6px;
+}
 .inner {
   padding-top: 8px;
 }

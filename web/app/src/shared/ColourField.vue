@@ -57,6 +57,6 @@ input[type='color'] {
   background: none;
 }
 .hex {
-  max-width: 112px;
+  flex: 0 0 112px;
 }
 </style>

@@ -3,17 +3,22 @@ import { mdiContentCopy } from '@mdi/js'
 import { ref } from 'vue'
 
 const props = defineProps<{ text: string; what: string }>()
-const copied = ref(false)
+const said = ref('Copy')
 
+/** Browsers let a page copy only over https or on this machine. */
 async function copy() {
-  await navigator.clipboard.writeText(props.text)
-  copied.value = true
-  setTimeout(() => (copied.value = false), 2000)
+  try {
+    await navigator.clipboard.writeText(props.text)
+    said.value = 'Copied'
+  } catch {
+    said.value = 'Copy it by hand'
+  }
+  setTimeout(() => (said.value = 'Copy'), 2000)
 }
 </script>
 
 <template>
   <v-btn size="small" :prepend-icon="mdiContentCopy" :aria-label="`Copy ${what}`" @click="copy">
-    {{ copied ? 'Copied' : 'Copy' }}
+    {{ said }}
   </v-btn>
 </template>
