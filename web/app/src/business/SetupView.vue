@@ -56,8 +56,13 @@ watch(
     <v-alert v-if="setup.state.value === 'failed'" type="error" variant="tonal">{{
       setup.message.value
     }}</v-alert>
-    <v-progress-linear v-if="!s" indeterminate color="secondary" aria-label="Loading" />
-    <div v-else class="halves">
+    <v-progress-linear
+      v-if="setup.state.value === 'loading'"
+      indeterminate
+      color="secondary"
+      aria-label="Loading"
+    />
+    <div v-if="s" class="halves">
       <div class="stack">
         <section class="panel stack" aria-labelledby="identity">
           <h2 id="identity">Your business</h2>

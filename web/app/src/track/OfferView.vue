@@ -86,7 +86,12 @@ watch([() => route.hash, () => view.value === null], () => void showControl(), {
     <v-alert v-if="fault || settings.state.value === 'failed'" type="error" variant="tonal">
       {{ fault || settings.message.value }}
     </v-alert>
-    <v-progress-linear v-if="!view && !fault" indeterminate color="secondary" aria-label="Loading" />
+    <v-progress-linear
+      v-if="settings.state.value === 'loading'"
+      indeterminate
+      color="secondary"
+      aria-label="Loading"
+    />
     <template v-if="view">
       <div class="row head">
         <h1>{{ view.offer.settings.name }}</h1>
