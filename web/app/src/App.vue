@@ -10,7 +10,6 @@ import {
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { useSession } from './account/useSession'
-import type { ApiFault } from './api/client'
 import { useBusiness } from './business/useBusiness'
 import DemoStrip from './demo/DemoStrip.vue'
 import { useClock } from './demo/useClock'
@@ -58,7 +57,7 @@ async function orSayWhy(known: () => Promise<void>) {
     away.value = ''
     await known()
   } catch (fault) {
-    away.value = (fault as ApiFault).status === 0 ? 'Jeton cannot be reached.' : (fault as Error).message
+    away.value = (fault as Error).message
   }
 }
 

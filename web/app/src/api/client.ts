@@ -11,7 +11,7 @@ export class ApiFault extends Error {
   }
 }
 
-const AWAY = 'Jeton cannot be reached. What you typed is still here; it is saved as soon as it answers again.'
+const AWAY = 'Jeton cannot be reached.'
 
 let signedOut = () => {}
 

@@ -5,6 +5,7 @@ import { useSession } from '../account/useSession'
 import { api, ApiFault } from '../api/client'
 import type { PeoplePage } from '../api/types'
 import PreviewFrame from '../shared/PreviewFrame.vue'
+import { useLatest } from '../shared/useLatest'
 import SizeChoice from '../track/SizeChoice.vue'
 import type { Reader, Written } from './useWritten'
 
@@ -29,16 +30,16 @@ const reader = computed({
   set: (as: Reader['as']) => props.written.readAs(as),
 })
 
-watch(words, async (typed) => {
-  if (typed.trim().length < 2 || readers.value.some((r) => r.title === typed)) {
-    return
-  }
-  const page = await api.get<PeoplePage>(`/people?size=6&words=${encodeURIComponent(typed)}`)
-  if (typed !== words.value) {
-    return
-  }
-  found.value = page.people.map((p) => ({ title: `as ${p.email}`, value: p.id }))
+/** Nobody is looked for by words that say who was chosen. */
+const looked = computed(() => {
+  const typed = words.value?.trim() ?? ''
+  return typed.length < 2 || readers.value.some((r) => r.title === typed) ? null : typed
 })
+const { answer: page } = useLatest(
+  () => looked.value,
+  (typed) => api.get<PeoplePage>(`/people?size=6&words=${encodeURIComponent(typed)}`),
+)
+watch(page, (now) => (found.value = now?.people.map((p) => ({ title: `as ${p.email}`, value: p.id })) ?? []))
 watch(size, (now) => props.written.inTheDark(now === 'Dark'))
 
 function askTo() {

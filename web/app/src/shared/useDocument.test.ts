@@ -73,6 +73,9 @@ describe('useDocument', () => {
     await vi.advanceTimersByTimeAsync(0)
     await type(document, 'kept')
     expect(document.state.value).toBe('away')
+    expect(document.message.value).toBe(
+      'away What you typed is still here; it is saved as soon as that is possible.',
+    )
     await vi.advanceTimersByTimeAsync(3100)
     expect(document.state.value).toBe('saved')
     expect(save).toHaveBeenLastCalledWith(1, { words: 'kept' })

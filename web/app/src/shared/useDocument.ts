@@ -107,6 +107,7 @@ export function useDocument<T>(source: Source<T>) {
       state.value = 'refused'
     } else {
       state.value = 'away'
+      message.value += ' What you typed is still here; it is saved as soon as that is possible.'
       later(RETRY_MS)
     }
   }

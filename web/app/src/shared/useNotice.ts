@@ -2,7 +2,8 @@ import { defineStore } from 'pinia'
 import { ref } from 'vue'
 import { ApiFault } from '../api/client'
 
-const AWAY = 'Jeton cannot be reached, so that was not done. Nothing was changed: try again in a moment.'
+/** The answer may have been lost, so nothing more can be said of what was asked. */
+const UNKNOWN = 'Whether that was done is not known: look again in a moment.'
 const OURS = 'Something went wrong on this page. What was saved is safe: load the page again.'
 const SIGNED_OUT = 401
 
@@ -15,7 +16,8 @@ export const useNotice = defineStore('notice', () => {
       console.error(fault)
       words.value = OURS
     } else if (fault.status !== SIGNED_OUT) {
-      words.value = fault.status === 0 ? AWAY : (fault.problems[0]?.message ?? fault.message)
+      words.value =
+        fault.status === 0 ? `${fault.message} ${UNKNOWN}` : (fault.problems[0]?.message ?? fault.message)
     }
   }
 

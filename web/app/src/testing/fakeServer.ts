@@ -17,6 +17,8 @@ export const AWAY = Symbol('away')
 export class FakeServer {
   readonly asked: { method: string; path: string; body: unknown }[] = []
   private readonly answers = new Map<string, Answer>()
+  /** Questions no test told the answer to; the client would take them for a server that is away. */
+  static unexpected: string[] = []
 
   constructor(answers: Record<string, Answer> = {}) {
     Object.entries(answers).forEach(([question, answer]) => this.answers.set(question, answer))
@@ -42,7 +44,8 @@ export class FakeServer {
     const exact = `${method} ${path}`
     const question = this.answers.has(exact) ? exact : exact.replace(/\?.*$/, '')
     if (!this.answers.has(question)) {
-      throw new Error(`No test told what to answer to ${exact}`)
+      FakeServer.unexpected.push(exact)
+      throw new TypeError(`No test told what to answer to ${exact}`)
     }
     const told = this.answers.get(question)
     const answer = typeof told === 'function' ? told(body) : told

@@ -1,5 +1,6 @@
 import { cleanup, configure } from '@testing-library/vue'
-import { afterEach, vi } from 'vitest'
+import { afterEach, expect, vi } from 'vitest'
+import { FakeServer } from './fakeServer'
 
 /** What a browser has and jsdom lacks: sizes are never known here, so nothing may depend on them. */
 class NoSizes {
@@ -27,5 +28,7 @@ configure({ asyncUtilTimeout: 8000 })
 
 afterEach(() => {
   cleanup()
+  vi.restoreAllMocks()
   document.body.innerHTML = ''
+  expect(FakeServer.unexpected.splice(0), 'questions without an answer').toEqual([])
 })

@@ -1,5 +1,5 @@
 import { screen, within } from '@testing-library/vue'
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { afterAll, beforeEach, describe, expect, it, vi } from 'vitest'
 import { computed, ref } from 'vue'
 import type { OfferView } from '../api/types'
 import { FakeServer } from '../testing/fakeServer'
@@ -70,7 +70,9 @@ async function open(files?: unknown[]) {
 const file = (name: string, size = 10) => new File(['x'.repeat(size)], name)
 
 describe('What they get', () => {
+  const real = XMLHttpRequest
   beforeEach(() => void vi.stubGlobal('XMLHttpRequest', FakeUpload))
+  afterAll(() => void vi.stubGlobal('XMLHttpRequest', real))
 
   it('lists the files with their sizes', async () => {
     await open([FILE, { ...FILE, id: 6, name: 'notes.txt', size: 120, mediaType: 'text/plain' }])

@@ -87,7 +87,7 @@ watch([() => route.hash, () => view.value === null], () => void showControl(), {
       {{ fault || settings.message.value }}
     </v-alert>
     <v-progress-linear
-      v-if="settings.state.value === 'loading'"
+      v-if="!view && settings.state.value === 'loading'"
       indeterminate
       color="secondary"
       aria-label="Loading"

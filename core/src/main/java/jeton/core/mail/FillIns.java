@@ -32,6 +32,11 @@ public record FillIns(List<FillIn> all) {
     return words;
   }
 
+  /** What is usually said where a fill-in is not known; empty where no words fit. */
+  public static String usualWords(String key) {
+    return USUAL.of(key).map(FillIn::usualWords).orElse("");
+  }
+
   /** These and others. */
   public FillIns and(List<FillIn> others) {
     return new FillIns(Stream.concat(all.stream(), others.stream()).toList());

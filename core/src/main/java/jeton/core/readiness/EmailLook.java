@@ -7,7 +7,6 @@ import java.util.Locale;
 import java.util.Set;
 import jeton.core.mail.EmailAdvice;
 import jeton.core.mail.EmailContent;
-import jeton.core.mail.FillIn;
 import jeton.core.mail.FillIns;
 import jeton.core.mail.LinkTag;
 import jeton.core.readiness.Finding.Stop;
@@ -58,7 +57,7 @@ final class EmailLook {
               what + " leaves a hole where {{" + name + "}} is not known.",
               stop,
               control);
-      String usual = FillIns.USUAL.of(name).map(FillIn::usualWords).orElse("");
+      String usual = FillIns.usualWords(name);
       findings.add(usual.isEmpty() ? hole : hole.curedBy("Say “" + usual + "” then", name));
     }
     for (LinkTag change : email.linkTags()) {

@@ -14,7 +14,6 @@ import jeton.core.handover.HandOverSettings;
 import jeton.core.mail.EmailBlock;
 import jeton.core.mail.EmailButton;
 import jeton.core.mail.EmailContent;
-import jeton.core.mail.FillIn;
 import jeton.core.mail.FillIns;
 import jeton.core.readiness.Finding;
 import jeton.server.business.Business;
@@ -119,7 +118,7 @@ public class Fixes {
     Business.Snapshot now = shelf.business().now();
     BusinessSettings s = now.settings();
     Map<String, String> words = new HashMap<>(s.whenUnknown());
-    words.put(fillIn, FillIns.USUAL.of(fillIn).map(FillIn::usualWords).orElse(""));
+    words.put(fillIn, FillIns.usualWords(fillIn));
     shelf.business().save(now.version(), s.withWhenUnknown(words));
   }
 
