@@ -22,9 +22,9 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import jeton.core.followup.StepRules;
 import jeton.core.followup.Wait;
-import jeton.core.mail.EmailBlock;
-import jeton.core.mail.EmailButton;
-import jeton.core.mail.EmailContent;
+import jeton.core.email.EmailBlock;
+import jeton.core.email.EmailButton;
+import jeton.core.email.EmailContent;
 import jeton.server.business.Business;
 import jeton.server.business.SmtpSettings;
 import jeton.server.followup.Sequence;
@@ -227,7 +227,7 @@ final class DispatchBench implements Bench.Measurement {
   /** How large one of them is on the wire. */
   private static int octets(BenchServer server) throws Exception {
     return server
-        .bean(jeton.server.mail.EmailExport.class)
+        .bean(jeton.server.email.EmailExport.class)
         .eml(jeton.server.mail.OutgoingEmail.Kind.FOLLOW_UP, letter())
         .length;
   }

@@ -6,12 +6,12 @@ import java.util.Optional;
 import jeton.core.followup.Condition;
 import jeton.core.followup.StepRules;
 import jeton.core.followup.Wait;
-import jeton.core.mail.EmailBlock;
-import jeton.core.mail.EmailButton;
-import jeton.core.mail.EmailColumn;
-import jeton.core.mail.EmailContent;
-import jeton.core.mail.LinkTag;
-import jeton.core.mail.SocialLink;
+import jeton.core.email.EmailBlock;
+import jeton.core.email.EmailButton;
+import jeton.core.email.EmailColumn;
+import jeton.core.email.EmailContent;
+import jeton.core.email.LinkTag;
+import jeton.core.email.SocialLink;
 import jeton.server.followup.SequenceDraft.StepDraft;
 
 /** Five emails of welcome, and one for those who have not opened their plan. */

@@ -1,5 +1,6 @@
 package jeton.core.mail;
 
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -24,7 +25,15 @@ public enum AnswerClass {
   // Taken apart by class, subject and detail: 5.1.1 is an address that does not exist.
   private static final Pattern ENHANCED =
       Pattern.compile("\\b([245])\\.(\\d{1,3})\\.(\\d{1,3})\\b");
+  private static final int ADDRESS = 1;
   private static final int MAILBOX = 2;
+  // Unknown mailbox, unknown host, bad syntax, moved, takes no mail. 5.1.7 and 5.1.8 are the sender's.
+  private static final Set<Integer> DEAD_ADDRESS = Set.of(0, 1, 2, 3, 6, 10);
+  // Words of a server that does not want us, whatever its code says.
+  private static final Pattern OURS =
+      Pattern.compile(
+          "relay|authenticat|sign.?in|log.?in|policy|spam|block|black.?list|size|too (large|big)",
+          Pattern.CASE_INSENSITIVE);
 
   private final boolean triedAgain;
 
@@ -60,13 +69,18 @@ public enum AnswerClass {
     if (full) {
       return FULL;
     }
-    return refused(subject);
+    return isAboutAddress(subject, detail, said) ? ADDRESS_REFUSED : EMAIL_REFUSED;
   }
 
-  /** 5.1 is about the address, 5.2 about the mailbox; without a subject the address is meant. */
-  private static AnswerClass refused(int subject) {
-    return subject == -1 || subject == 0 || subject == 1 || subject == MAILBOX || subject == 4
-        ? ADDRESS_REFUSED
-        : EMAIL_REFUSED;
+  /**
+   * Whether the address itself is to blame (RFC 3463, 3.2 and 3.3). Without an enhanced code nobody
+   * can tell: one wrong setting of ours is answered with a bare 550 for every address.
+   */
+  private static boolean isAboutAddress(int subject, int detail, String said) {
+    return switch (subject) {
+      case ADDRESS -> DEAD_ADDRESS.contains(detail) && (detail == 1 || !OURS.matcher(said).find());
+      case MAILBOX -> detail == 1;
+      default -> false;
+    };
   }
 }

@@ -1,2 +1,2 @@
-/** Rules F and the outbox: what an email says, and when a failed one is tried again. */
+/** How emails leave: what a mail server's answer means, and when a failed email is tried again. */
 package jeton.core.mail;

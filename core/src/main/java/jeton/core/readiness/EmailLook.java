@@ -5,10 +5,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
-import jeton.core.mail.EmailAdvice;
-import jeton.core.mail.EmailContent;
-import jeton.core.mail.FillIns;
-import jeton.core.mail.LinkTag;
+import jeton.core.email.EmailAdvice;
+import jeton.core.email.EmailContent;
+import jeton.core.email.FillIns;
+import jeton.core.email.LinkTag;
 import jeton.core.readiness.Finding.Stop;
 
 /** What would go wrong with one email. */

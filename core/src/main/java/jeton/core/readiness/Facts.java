@@ -14,7 +14,7 @@ import jeton.core.followup.SequenceRules;
 import jeton.core.followup.Step;
 import jeton.core.form.FormSettings;
 import jeton.core.handover.HandOverSettings;
-import jeton.core.mail.EmailContent;
+import jeton.core.email.EmailContent;
 import jeton.core.people.TagName;
 
 /**

@@ -34,9 +34,9 @@ import jeton.core.form.Opening;
 import jeton.core.form.PageWords;
 import jeton.core.handover.HandOverSettings;
 import jeton.core.handover.PassLimits;
-import jeton.core.mail.EmailBlock;
-import jeton.core.mail.EmailButton;
-import jeton.core.mail.EmailContent;
+import jeton.core.email.EmailBlock;
+import jeton.core.email.EmailButton;
+import jeton.core.email.EmailContent;
 import jeton.core.people.TagChange;
 import org.junit.jupiter.api.Test;
 

@@ -21,8 +21,8 @@ import jeton.core.followup.Wait;
 import jeton.core.form.PageWords;
 import jeton.core.handover.HandOverSettings;
 import jeton.core.handover.PassLimits;
-import jeton.core.mail.EmailButton;
-import jeton.core.mail.EmailContent;
+import jeton.core.email.EmailButton;
+import jeton.core.email.EmailContent;
 import jeton.core.people.TagChange;
 import org.junit.jupiter.api.Test;
 

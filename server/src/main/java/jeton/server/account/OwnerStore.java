@@ -1,12 +1,14 @@
 package jeton.server.account;
 
+import org.springframework.stereotype.Repository;
 import java.time.Instant;
 import java.util.Optional;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Owners, invitations, and wrong guesses. */
-final class OwnerStore {
+@Repository
+class OwnerStore {
   private static final String ADD =
       "INSERT IGNORE INTO owner (email_key, password_hash, created_at) VALUES (:email, :hash, :now)";
   private static final String FIND = "SELECT id, password_hash FROM owner WHERE email_key = :email";

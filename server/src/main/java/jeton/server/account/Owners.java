@@ -11,7 +11,6 @@ import jeton.core.signup.EmailAddress;
 import jeton.server.problem.Refused;
 import jeton.server.problem.TooOften;
 import jeton.server.token.Tokens;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -35,8 +34,8 @@ public class Owners {
   private final Clock clock;
   private volatile String nobodysHash = "";
 
-  Owners(JdbcClient db, PasswordEncoder passwords, Clock clock) {
-    this.store = new OwnerStore(db);
+  Owners(OwnerStore store, PasswordEncoder passwords, Clock clock) {
+    this.store = store;
     this.passwords = passwords;
     this.clock = clock;
   }

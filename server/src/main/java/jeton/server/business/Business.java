@@ -4,10 +4,8 @@ import java.time.Clock;
 import java.util.Optional;
 import jeton.core.problem.Problems;
 import jeton.server.database.ConfigurationVersion;
-import jeton.server.database.Documents;
 import jeton.server.problem.ChangedMeanwhile;
 import jeton.server.problem.Refused;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -24,12 +22,11 @@ public class Business {
   private volatile Optional<Snapshot> known = Optional.empty();
 
   Business(
-      JdbcClient db,
-      Documents documents,
+      BusinessStore store,
       ConfigurationVersion configuration,
       Clock clock,
       JetonSettings settings) {
-    this.store = new BusinessStore(db, documents);
+    this.store = store;
     this.configuration = configuration;
     this.clock = clock;
     this.fromEnvironment =

@@ -1,5 +1,6 @@
 package jeton.server.business;
 
+import org.springframework.stereotype.Repository;
 import java.time.Instant;
 import java.util.Optional;
 import jeton.server.database.Documents;
@@ -7,7 +8,8 @@ import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** The one row of the business. */
-final class BusinessStore {
+@Repository
+class BusinessStore {
   private static final String FIND = "SELECT version, settings, smtp FROM business WHERE id = 1";
 
   private static final String MAKE =

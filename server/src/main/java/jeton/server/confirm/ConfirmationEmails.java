@@ -6,13 +6,12 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import jeton.core.confirm.ConfirmationRules;
-import jeton.core.mail.EmailContent;
+import jeton.core.email.EmailContent;
 import jeton.server.business.PublicUrl;
-import jeton.server.mail.EmailSource;
+import jeton.server.email.EmailSource;
 import jeton.server.mail.OutgoingEmail;
 import jeton.server.offer.Offers;
 import jeton.server.token.Tokens;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -24,8 +23,8 @@ class ConfirmationEmails implements EmailSource {
   private final PublicUrl publicUrl;
   private final Clock clock;
 
-  ConfirmationEmails(JdbcClient db, Offers offers, PublicUrl publicUrl, Clock clock) {
-    this.store = new ConfirmationStore(db);
+  ConfirmationEmails(ConfirmationStore store, Offers offers, PublicUrl publicUrl, Clock clock) {
+    this.store = store;
     this.offers = offers;
     this.publicUrl = publicUrl;
     this.clock = clock;

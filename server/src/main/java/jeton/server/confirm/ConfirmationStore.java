@@ -1,5 +1,6 @@
 package jeton.server.confirm;
 
+import org.springframework.stereotype.Repository;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -8,7 +9,8 @@ import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Confirmation links, and the sign-ups they confirm. */
-final class ConfirmationStore {
+@Repository
+class ConfirmationStore {
   private static final String ADD =
       """
       INSERT INTO confirmation (token_hash, sign_up_id, created_at, expires_at)

@@ -19,7 +19,6 @@ import jeton.server.pass.Passes;
 import jeton.server.people.People;
 import jeton.server.people.Person;
 import jeton.server.token.Tokens;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -30,8 +29,8 @@ public class Confirmations implements DeliveryListener {
   private final Circle circle;
   private final Clock clock;
 
-  Confirmations(JdbcClient db, Circle circle, Clock clock) {
-    this.store = new ConfirmationStore(db);
+  Confirmations(ConfirmationStore store, Circle circle, Clock clock) {
+    this.store = store;
     this.circle = circle;
     this.clock = clock;
   }

@@ -29,6 +29,8 @@ class Connections {
     HikariDataSource pool =
         properties.initializeDataSourceBuilder().type(HikariDataSource.class).build();
     pool.setAutoCommit(false);
+    // Whatever the server's own default: a lock is taken to see what others have committed.
+    pool.setTransactionIsolation("TRANSACTION_READ_COMMITTED");
     return pool;
   }
 
@@ -36,6 +38,13 @@ class Connections {
   @Bean
   PlatformTransactionManager transactionManager(@Qualifier("pool") HikariDataSource pool) {
     return new JdbcTransactionManager(pool);
+  }
+
+  /** Every transaction that is not begun by an annotation. */
+  @Bean
+  @Primary
+  Transactions transactions(PlatformTransactionManager manager) {
+    return new Transactions(manager);
   }
 
   /** What statements use: the transaction's connection, or one that commits by itself. */

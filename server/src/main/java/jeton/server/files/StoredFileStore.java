@@ -1,12 +1,14 @@
 package jeton.server.files;
 
+import org.springframework.stereotype.Repository;
 import java.time.Instant;
 import java.util.Optional;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** What is known of kept contents. */
-final class StoredFileStore {
+@Repository
+class StoredFileStore {
   // A content brought in as a picture stays public when it is brought in as a file too: it was seen
   // already.
   private static final String ADD =

@@ -12,7 +12,6 @@ import org.apache.tika.Tika;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.io.Resource;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 
 /**
@@ -36,9 +35,9 @@ public class StoredFiles {
   private final StoredFileStore store;
   private final Clock clock;
 
-  StoredFiles(FileStore contents, JdbcClient db, Clock clock) {
+  StoredFiles(FileStore contents, StoredFileStore store, Clock clock) {
     this.contents = contents;
-    this.store = new StoredFileStore(db);
+    this.store = store;
     this.clock = clock;
   }
 

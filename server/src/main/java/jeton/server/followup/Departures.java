@@ -9,7 +9,7 @@ import jeton.core.people.PersonState;
 import jeton.server.history.History;
 import jeton.server.mail.DeliveryListener;
 import jeton.server.mail.OutgoingEmail;
-import jeton.server.mail.Readings;
+import jeton.server.email.Readings;
 import jeton.server.people.People;
 import jeton.server.people.Person;
 import org.springframework.core.annotation.Order;

@@ -5,7 +5,7 @@ import java.util.Optional;
 import jeton.core.followup.SequenceRules;
 import jeton.core.followup.Step;
 import jeton.core.followup.StepRules;
-import jeton.core.mail.EmailContent;
+import jeton.core.email.EmailContent;
 
 /**
  * Timed emails in order.

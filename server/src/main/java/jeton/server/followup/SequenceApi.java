@@ -11,7 +11,7 @@ import java.util.stream.Collectors;
 import jeton.core.followup.RunAgain;
 import jeton.core.followup.SequenceRules;
 import jeton.core.followup.StepRules;
-import jeton.core.mail.EmailContent;
+import jeton.core.email.EmailContent;
 import jeton.core.people.PersonState;
 import jeton.server.numbers.Numbers;
 import jeton.server.people.People;

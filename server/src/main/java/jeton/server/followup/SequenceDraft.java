@@ -6,11 +6,11 @@ import java.util.Optional;
 import jeton.core.followup.SequenceRules;
 import jeton.core.followup.StepRules;
 import jeton.core.followup.Wait;
-import jeton.core.mail.EmailContent;
-import jeton.core.mail.FillIns;
+import jeton.core.email.EmailContent;
+import jeton.core.email.FillIns;
 import jeton.core.problem.Problem;
 import jeton.core.problem.Problems;
-import jeton.server.mail.BodyHtml;
+import jeton.server.email.BodyHtml;
 
 /**
  * A sequence as the owner wants it: the steps in their order.

@@ -13,7 +13,7 @@ import java.util.stream.Collectors;
 import jeton.core.followup.SequenceRules;
 import jeton.core.followup.Step;
 import jeton.core.followup.StepRules;
-import jeton.core.mail.EmailContent;
+import jeton.core.email.EmailContent;
 import jeton.server.database.Documents;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;

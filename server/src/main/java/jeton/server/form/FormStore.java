@@ -1,5 +1,6 @@
 package jeton.server.form;
 
+import org.springframework.stereotype.Repository;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
@@ -14,7 +15,8 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
 
 /** Forms and how often they were seen. */
-final class FormStore {
+@Repository
+class FormStore {
   private static final String ADD =
       """
       INSERT INTO form (offer_id, form_key, shape, is_on, created_at, settings, version)

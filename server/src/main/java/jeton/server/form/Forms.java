@@ -11,7 +11,6 @@ import jeton.core.display.Shape;
 import jeton.core.form.FormSettings;
 import jeton.server.business.Business;
 import jeton.server.database.ConfigurationVersion;
-import jeton.server.database.Documents;
 import jeton.server.offer.OfferMade;
 import jeton.server.problem.ChangedMeanwhile;
 import jeton.server.problem.NotThere;
@@ -19,7 +18,6 @@ import jeton.server.problem.Refused;
 import jeton.server.site.Sites;
 import jeton.server.token.Tokens;
 import org.springframework.context.event.EventListener;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -35,8 +33,8 @@ public class Forms {
   private final Clock clock;
   private volatile Optional<Known> known = Optional.empty();
 
-  Forms(JdbcClient db, Documents documents, Around around, Clock clock) {
-    this.store = new FormStore(db, documents);
+  Forms(FormStore store, Around around, Clock clock) {
+    this.store = store;
     this.business = around.business();
     this.sites = around.sites();
     this.configuration = around.configuration();

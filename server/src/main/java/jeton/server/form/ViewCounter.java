@@ -8,11 +8,9 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.LongAdder;
 import jeton.server.business.Business;
-import jeton.server.database.Documents;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 
@@ -28,8 +26,8 @@ public class ViewCounter {
   private final Clock clock;
   private final Map<Long, LongAdder> counts = new ConcurrentHashMap<>();
 
-  ViewCounter(JdbcClient db, Documents documents, Business business, Clock clock) {
-    this.store = new FormStore(db, documents);
+  ViewCounter(FormStore store, Business business, Clock clock) {
+    this.store = store;
     this.business = business;
     this.clock = clock;
   }

@@ -10,7 +10,7 @@ import jeton.server.files.StoredFiles;
 import jeton.server.history.History;
 import jeton.server.mail.Outbox;
 import jeton.server.mail.OutgoingEmail;
-import jeton.server.mail.Readings;
+import jeton.server.email.Readings;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
 import jeton.server.pass.Passes;

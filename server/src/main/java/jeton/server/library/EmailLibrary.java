@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import jeton.core.mail.EmailContent;
+import jeton.core.email.EmailContent;
 import jeton.server.followup.Sequence;
 import jeton.server.followup.Sequences;
 import jeton.server.mail.OutgoingEmail;

@@ -2,9 +2,9 @@ package jeton.server.library;
 
 import java.nio.charset.StandardCharsets;
 import java.util.List;
-import jeton.core.mail.EmailContent;
-import jeton.server.mail.EmailExport;
-import jeton.server.mail.Emails;
+import jeton.core.email.EmailContent;
+import jeton.server.email.EmailExport;
+import jeton.server.email.Emails;
 import jeton.server.mail.OutgoingEmail;
 import jeton.server.problem.Refused;
 import org.springframework.http.ContentDisposition;

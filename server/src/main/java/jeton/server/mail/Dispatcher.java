@@ -1,7 +1,7 @@
 package jeton.server.mail;
 
 import java.time.Duration;
-import java.util.ArrayList;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.List;
 import java.util.concurrent.locks.LockSupport;
 import java.util.concurrent.locks.ReentrantReadWriteLock;
@@ -26,7 +26,7 @@ public class Dispatcher implements SmartLifecycle {
   private final Wake wake;
   private final MailSettings settings;
   private final ReentrantReadWriteLock pause = new ReentrantReadWriteLock(true);
-  private final List<Thread> workers = new ArrayList<>();
+  private final List<Thread> workers = new CopyOnWriteArrayList<>();
   private volatile boolean running;
 
   Dispatcher(Batches batches, Business business, Wake wake, MailSettings settings) {
@@ -75,19 +75,43 @@ public class Dispatcher implements SmartLifecycle {
   }
 
   private MailTransport connection() {
-    return new SmtpTransport(() -> business.now().smtp());
+    return new SmtpTransport(() -> business.now().smtp(), settings.deadline());
   }
 
-  private void work(int number) {
+  /** Works until told to stop; whatever ends the work is logged, and it begins anew. */
+  private void supervised(int number) {
+    while (running) {
+      try {
+        work(number);
+      } catch (InterruptedException stopped) {
+        Thread.currentThread().interrupt();
+        return;
+      } catch (Throwable ended) {
+        // An Error too: the next batch may well go through, and nobody else would send it.
+        LOG.error("Dispatcher {} fell over and starts again", number, ended);
+        LockSupport.parkNanos(REST_AFTER_TROUBLE_NANOS);
+      }
+    }
+  }
+
+  private void work(int number) throws InterruptedException {
     try (MailTransport transport = connection()) {
       while (running) {
         if (number > connections() || dispatchUnlessPaused(transport) < settings.batch()) {
           wake.await();
         }
       }
-    } catch (InterruptedException stopped) {
-      Thread.currentThread().interrupt();
     }
+  }
+
+  /** How many workers there should be. */
+  int wanted() {
+    return settings.workers() < 0 ? MailSettings.MOST_WORKERS : settings.workers();
+  }
+
+  /** How many of them live. */
+  int alive() {
+    return (int) workers.stream().filter(Thread::isAlive).count();
   }
 
   /** As Setup says; the command line may say otherwise. */
@@ -119,10 +143,9 @@ public class Dispatcher implements SmartLifecycle {
   @Override
   public void start() {
     running = true;
-    int most = settings.workers() < 0 ? MailSettings.MOST_WORKERS : settings.workers();
-    for (int n = 1; n <= most; n++) {
+    for (int n = 1; n <= wanted(); n++) {
       int number = n;
-      Thread worker = new Thread(() -> work(number), "dispatcher-" + n);
+      Thread worker = new Thread(() -> supervised(number), "dispatcher-" + n);
       worker.start();
       workers.add(worker);
     }

@@ -13,7 +13,6 @@ import java.util.Optional;
 import jeton.server.business.Business;
 import jeton.server.database.ConfigurationVersion;
 import jeton.server.problem.Refused;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -30,8 +29,8 @@ public class Dkim {
   private final Clock clock;
   private volatile Optional<Optional<DkimSigner>> known = Optional.empty();
 
-  Dkim(JdbcClient db, Business business, ConfigurationVersion configuration, Clock clock) {
-    this.store = new DkimStore(db);
+  Dkim(DkimStore store, Business business, ConfigurationVersion configuration, Clock clock) {
+    this.store = store;
     this.business = business;
     this.configuration = configuration;
     this.clock = clock;

@@ -1,5 +1,6 @@
 package jeton.server.mail;
 
+import org.springframework.stereotype.Repository;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -8,7 +9,8 @@ import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** The one key emails are signed with. */
-final class DkimStore {
+@Repository
+class DkimStore {
   private static final String FIND =
       "SELECT domain, selector, private_key, public_key, is_on, created_at FROM dkim_key WHERE id = 1";
   private static final String PUT =

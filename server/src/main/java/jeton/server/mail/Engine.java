@@ -9,7 +9,6 @@ import java.util.Map;
 import java.util.Optional;
 import jeton.core.mail.AnswerClass;
 import org.springframework.beans.factory.ObjectProvider;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -28,12 +27,12 @@ public class Engine {
   private final Clock clock;
 
   Engine(
-      JdbcClient db,
+      EngineStore store,
       OutboxStore outbox,
       Wake wake,
       ObjectProvider<DeliveryListener> listeners,
       Clock clock) {
-    this.store = new EngineStore(db);
+    this.store = store;
     this.outbox = outbox;
     this.wake = wake;
     this.listeners = listeners;

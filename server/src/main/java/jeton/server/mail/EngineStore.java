@@ -1,5 +1,6 @@
 package jeton.server.mail;
 
+import org.springframework.stereotype.Repository;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -12,7 +13,8 @@ import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** The outbox as its owner looks at it. */
-final class EngineStore {
+@Repository
+class EngineStore {
   private static final String STATE =
       """
       SELECT COUNT(*) AS waiting,
@@ -20,11 +22,11 @@ final class EngineStore {
              MIN(CASE WHEN failures > 0 THEN due_at END) AS since,
              MIN(CASE WHEN failures > 0 THEN try_at END) AS next_try
         FROM outbox
-       WHERE try_at IS NOT NULL
+       WHERE urgent IN (0, 1) AND try_at IS NOT NULL
       """;
 
   private static final String LAST_TROUBLE =
-      "SELECT last_error FROM outbox WHERE try_at IS NOT NULL AND failures > 0 ORDER BY id DESC LIMIT 1";
+      "SELECT last_error FROM outbox WHERE urgent IN (0, 1) AND try_at IS NOT NULL AND failures > 0 ORDER BY id DESC LIMIT 1";
 
   // One name for each row, so that the numbers and the lists cannot disagree.
   private static final String PILE =
@@ -41,7 +43,7 @@ final class EngineStore {
   private static final String COUNTS =
       "SELECT pile, COUNT(*) AS n FROM (SELECT "
           + PILE
-          + " AS pile FROM outbox o WHERE o.state = 'WAITING' OR o.settled_at >= :since) counted GROUP BY pile";
+          + " AS pile FROM outbox o WHERE o.settled_at IS NULL OR o.settled_at >= :since) counted GROUP BY pile";
 
   private static final String LIST =
       "SELECT o.id, o.kind, o.due_at, o.try_at, o.settled_at, o.failures, o.last_error, o.answer, o.person_id, p.email,"
@@ -52,20 +54,20 @@ final class EngineStore {
               FROM outbox o
               JOIN person p ON p.id = o.person_id
               LEFT JOIN offer f ON f.id = o.offer_id
-             WHERE (o.state = 'WAITING' OR o.settled_at >= :since)
+             WHERE (o.settled_at IS NULL OR o.settled_at >= :since)
             HAVING pile = :pile
              ORDER BY o.id DESC
              LIMIT :most
             """;
 
   private static final String TRY_NOW =
-      "UPDATE outbox SET try_at = :now WHERE try_at > :now AND failures > 0 AND claim IS NULL";
+      "UPDATE outbox SET try_at = :now WHERE urgent IN (0, 1) AND try_at > :now AND failures > 0 AND claim IS NULL";
 
   // A row that was given up waits again from the beginning, with the Message-ID it had.
   private static final String RETRY =
       """
       UPDATE outbox
-         SET state = 'WAITING', try_at = :now, settled_at = NULL,
+         SET state = 'WAITING', try_at = :now, settled_at = NULL, claims = 0,
              failures = CASE WHEN state = 'GIVEN_UP' THEN 0 ELSE failures END
        WHERE id IN (:ids) AND claim IS NULL AND NOT held
          AND (state = 'GIVEN_UP' OR (state = 'WAITING' AND failures > 0))
@@ -75,7 +77,7 @@ final class EngineStore {
       "SELECT id FROM outbox WHERE id IN (:ids) AND state = 'WAITING' AND claim IS NULL FOR UPDATE";
 
   private static final String OF_PILE =
-      "SELECT id FROM outbox WHERE state = 'WAITING' AND failures > 0 AND claim IS NULL AND NOT held LIMIT :most";
+      "SELECT id FROM outbox WHERE settled_at IS NULL AND failures > 0 AND claim IS NULL AND NOT held LIMIT :most";
 
   private static final String GIVEN_UP_IDS =
       "SELECT id FROM outbox WHERE state = 'GIVEN_UP' AND settled_at >= :since LIMIT :most";

@@ -3,7 +3,7 @@ package jeton.server.mail;
 import jeton.core.mail.AnswerClass;
 
 /** A connection to a mail server, kept open between emails. Used by one thread at a time. */
-interface MailTransport extends AutoCloseable {
+public interface MailTransport extends AutoCloseable {
 
   /**
    * What the mail server said to one email.

@@ -7,11 +7,11 @@ import java.util.Arrays;
  * Octets that grow, for one thread: encoders hand an email over octet by octet, and the library's
  * array stream takes a lock for each.
  */
-final class Octets extends OutputStream {
+public final class Octets extends OutputStream {
   private byte[] octets;
   private int size;
 
-  Octets(int expected) {
+  public Octets(int expected) {
     octets = new byte[Math.max(expected, 64)];
   }
 
@@ -32,11 +32,11 @@ final class Octets extends OutputStream {
     size += length;
   }
 
-  int size() {
+  public int size() {
     return size;
   }
 
-  byte[] toArray() {
+  public byte[] toArray() {
     return Arrays.copyOf(octets, size);
   }
 }

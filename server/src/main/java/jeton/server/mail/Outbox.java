@@ -43,6 +43,20 @@ public class Outbox {
       Optional<Instant> troubledSince,
       Optional<Instant> nextTry) {}
 
+  /** An email that left, and what is known of its reader. */
+  public record Sent(
+      OutgoingEmail email,
+      Optional<Instant> settledAt,
+      String to,
+      String firstName,
+      boolean untracked,
+      String offerName) {}
+
+  /** An email by its number. */
+  public Optional<Sent> sent(long outboxId) {
+    return store.sent(outboxId);
+  }
+
   /** Has an email sent once the caller's transaction commits and its hour has come. */
   public void add(OutgoingEmail email) {
     store.add(email, messageId(), clock.instant());
@@ -67,6 +81,11 @@ public class Outbox {
   /** Keeps a sequence's emails from leaving (T14). */
   public void hold(long sequenceId) {
     store.hold(sequenceId);
+  }
+
+  /** How many emails of a paused sequence may still leave, being in a dispatcher's hands. */
+  public long inHands(long sequenceId) {
+    return store.inHands(sequenceId);
   }
 
   /** Lets a sequence's emails leave: all of them are overdue (T14). */

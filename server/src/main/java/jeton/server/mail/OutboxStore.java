@@ -36,17 +36,10 @@ class OutboxStore {
       String to,
       String firstName,
       PersonState state,
+      boolean confirmed,
       boolean untracked,
-      String offerName) {}
-
-  /** An email that left, and what is known of its reader. */
-  record Sent(
-      OutgoingEmail email,
-      Optional<Instant> settledAt,
-      String to,
-      String firstName,
-      boolean untracked,
-      String offerName) {}
+      String offerName,
+      int claims) {}
 
   private static final String ADD =
       """
@@ -66,12 +59,13 @@ class OutboxStore {
       """;
 
   private static final String CLAIM =
-      "UPDATE outbox SET try_at = :leaseEnds, claim = :claim WHERE id IN (:ids)";
+      "UPDATE outbox SET try_at = :leaseEnds, claim = :claim, claims = claims + 1 WHERE id IN (:ids)";
 
   private static final String COLUMNS =
       """
       SELECT o.id, o.message_id, o.kind, o.person_id, o.offer_id, o.sign_up_id, o.step_id, o.run_id, o.due_at,
-             o.settled_at, o.failures, o.claim, p.email, p.first_name, p.state AS person_state, p.untracked,
+             o.settled_at, o.failures, o.claim, o.claims, p.email, p.first_name, p.state AS person_state,
+             p.confirmed_at IS NOT NULL AS confirmed, p.untracked,
              COALESCE(f.name, '') AS offer_name
         FROM outbox o
         JOIN person p ON p.id = o.person_id
@@ -84,7 +78,7 @@ class OutboxStore {
   private static final String SENT = COLUMNS + " WHERE o.id = :id";
 
   private static final String STILL_CLAIMED =
-      "SELECT id FROM outbox WHERE id IN (:ids) AND claim = :claim";
+      "SELECT id FROM outbox WHERE id IN (:ids) AND claim = :claim AND NOT held";
 
   private static final String OWNED =
       "SELECT id FROM outbox WHERE id IN (:ids) AND claim = :claim ORDER BY id FOR UPDATE";
@@ -100,7 +94,7 @@ class OutboxStore {
   private static final String POSTPONE =
       """
       UPDATE outbox
-         SET try_at = CASE WHEN held THEN NULL ELSE :tryAt END, claim = NULL, failures = failures + 1,
+         SET try_at = CASE WHEN held THEN NULL ELSE :tryAt END, claim = NULL, claims = 0, failures = failures + 1,
              last_error = :trouble, answer = :answer
        WHERE id = :id AND claim = :claim
       """;
@@ -108,7 +102,7 @@ class OutboxStore {
   private static final String RELEASE =
       """
       UPDATE outbox
-         SET try_at = CASE WHEN held THEN NULL ELSE :tryAt END, claim = NULL
+         SET try_at = CASE WHEN held THEN NULL ELSE :tryAt END, claim = NULL, claims = 0
        WHERE id IN (:ids) AND claim = :claim
       """;
 
@@ -140,6 +134,25 @@ class OutboxStore {
        WHERE s.sequence_id = :sequenceId AND o.state = 'WAITING' AND o.held
       """;
 
+  // Found paused when it was about to be written: it waits with its sequence (T14).
+  private static final String HOLD_CLAIMED =
+      "UPDATE outbox SET held = TRUE, try_at = NULL, claim = NULL, claims = 0 WHERE id IN (:ids) AND claim = :claim";
+  // It left, whatever became of its reader or its claim meanwhile.
+  private static final String SENT_ALL_THE_SAME =
+      """
+      UPDATE outbox
+         SET state = 'SENT', settled_at = :now, try_at = NULL, claim = NULL, held = FALSE, answer = 'TAKEN'
+       WHERE id = :id AND state IN ('WAITING', 'DROPPED')
+      """;
+  private static final String IN_HANDS =
+      """
+      SELECT COUNT(*)
+        FROM step s
+        JOIN outbox o ON o.step_id = s.id
+       WHERE s.sequence_id = :sequenceId AND o.held AND o.claim IS NOT NULL
+      """;
+  private static final String OVERDUE =
+      "SELECT MIN(try_at) AS oldest FROM outbox WHERE urgent IN (0, 1) AND try_at <= :before";
   private static final String ASKED =
       "SELECT created_at FROM outbox WHERE person_id = :personId AND kind = :kind AND created_at > :since";
 
@@ -253,6 +266,29 @@ class OutboxStore {
         .update();
   }
 
+  /** Keeps rows whose sequence turned out to be paused. */
+  void hold(String claim, Collection<Long> ids) {
+    db.sql(HOLD_CLAIMED).param("ids", ids).param("claim", claim).update();
+  }
+
+  /** Notes that an email left although its row was not ours any more. False when that is known. */
+  boolean sentAllTheSame(long id, Instant now) {
+    return 1 == db.sql(SENT_ALL_THE_SAME).param("id", id).param("now", Utc.bind(now)).update();
+  }
+
+  /** How many emails of a paused sequence are still in a dispatcher's hands. */
+  long inHands(long sequenceId) {
+    return db.sql(IN_HANDS).param("sequenceId", sequenceId).query(Long.class).single();
+  }
+
+  /** The oldest that might have been taken before a moment, and was not. */
+  Optional<Instant> overdue(Instant before) {
+    return db.sql(OVERDUE)
+        .param("before", Utc.bind(before))
+        .query((row, n) -> Utc.readOptional(row, "oldest"))
+        .single();
+  }
+
   void dropAllFor(long personId, Instant now) {
     db.sql(DROP_ALL).param("personId", personId).param("now", Utc.bind(now)).update();
   }
@@ -278,7 +314,7 @@ class OutboxStore {
         .list();
   }
 
-  Optional<Sent> sent(long id) {
+  Optional<Outbox.Sent> sent(long id) {
     return db.sql(SENT).param("id", id).query(OutboxStore::sentRow).optional();
   }
 
@@ -301,8 +337,8 @@ class OutboxStore {
         Utc.read(row, "due_at"));
   }
 
-  private static Sent sentRow(ResultSet row, int n) throws SQLException {
-    return new Sent(
+  private static Outbox.Sent sentRow(ResultSet row, int n) throws SQLException {
+    return new Outbox.Sent(
         email(row),
         Utc.readOptional(row, "settled_at"),
         row.getString("email"),
@@ -321,7 +357,9 @@ class OutboxStore {
         row.getString("email"),
         row.getString("first_name"),
         PersonState.valueOf(row.getString("person_state")),
+        row.getBoolean("confirmed"),
         row.getBoolean("untracked"),
-        row.getString("offer_name"));
+        row.getString("offer_name"),
+        row.getInt("claims"));
   }
 }

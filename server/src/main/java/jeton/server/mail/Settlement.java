@@ -7,32 +7,36 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.Supplier;
 import jeton.core.mail.AnswerClass;
 import jeton.core.mail.Backoff;
 import jeton.server.database.Outage;
 import jeton.server.mail.DeliveryListener.Outcome;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;
-import org.springframework.dao.TransientDataAccessException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionOperations;
 import org.springframework.util.function.SingletonSupplier;
 
 /**
- * Writes down what became of a batch, all in one transaction. What was sent must be recorded: a
- * deadlock with somebody who leaves or signs up is tried again at once, a database that is away for
- * a minute as long as it takes.
+ * Writes down what became of a batch, all in one transaction. What was sent must be recorded: as
+ * long as that fails no worker of this instance takes anything else, so that nothing goes out twice
+ * because a disk is full. One email that cannot be recorded with all that follows from it is noted
+ * as sent alone, and shown.
  */
 @Component
 class Settlement {
-  private static final int ATTEMPTS = 60;
+  private static final Logger LOG = LoggerFactory.getLogger(Settlement.class);
   private static final Duration PAUSE = Duration.ofSeconds(2);
 
   private final OutboxStore store;
   private final TransactionOperations tx;
   private final Supplier<List<DeliveryListener>> listeners;
   private final Clock clock;
+  private final AtomicInteger stuck = new AtomicInteger();
 
   /** Listeners come late: they belong to capabilities that use the outbox. */
   Settlement(
@@ -49,13 +53,18 @@ class Settlement {
   /** What the mail server said to one email. */
   record Result(OutboxStore.Row row, MailTransport.Answer answer, String subject) {}
 
+  /** An email that is tried no more. */
+  private record SetAside(OutboxStore.Row row, String why) {}
+
   /** What became of a claim's emails. */
   static final class Round {
     private final String claim;
     private final List<Result> results = new ArrayList<>();
+    private final List<SetAside> setAside = new ArrayList<>();
     private final List<OutboxStore.Row> unwanted = new ArrayList<>();
     private final List<Long> untried = new ArrayList<>();
     private final List<Long> limited = new ArrayList<>();
+    private final List<Long> held = new ArrayList<>();
 
     Round(String claim) {
       this.claim = claim;
@@ -64,6 +73,11 @@ class Settlement {
     /** It was tried. */
     void tried(Result result) {
       results.add(result);
+    }
+
+    /** It cannot be drawn or recorded, and is not tried again by itself. */
+    void setAside(OutboxStore.Row row, String why) {
+      setAside.add(new SetAside(row, why));
     }
 
     /** Nobody wants it any more. */
@@ -81,41 +95,121 @@ class Settlement {
       limited.add(row.id());
     }
 
+    /** Its sequence was paused meanwhile. */
+    void held(OutboxStore.Row row) {
+      held.add(row.id());
+    }
+
     private List<Long> settledIds() {
       List<Long> ids = new ArrayList<>();
       results.forEach(result -> ids.add(result.row().id()));
+      setAside.forEach(aside -> ids.add(aside.row().id()));
       unwanted.forEach(row -> ids.add(row.id()));
       return ids;
     }
+
+    /** The same, an email at a time, for when they cannot be recorded together. */
+    private List<Round> apart() {
+      List<Round> rounds = new ArrayList<>();
+      results.forEach(result -> one(rounds).tried(result));
+      setAside.forEach(aside -> one(rounds).setAside.add(aside));
+      unwanted.forEach(row -> one(rounds).unwanted(row));
+      Round rest = one(rounds);
+      rest.untried.addAll(untried);
+      rest.limited.addAll(limited);
+      rest.held.addAll(held);
+      return rounds;
+    }
+
+    private Round one(List<Round> rounds) {
+      Round round = new Round(claim);
+      rounds.add(round);
+      return round;
+    }
+  }
+
+  /** Whether results wait to be recorded that could not be: until they are, nothing is sent. */
+  boolean isStuck() {
+    return stuck.get() > 0;
   }
 
   /**
-   * Records a round.
+   * Records a round; returns when that is done.
    *
    * @param pause until what met its domain's limit may be tried again
    */
   void record(Round round, Duration pause) {
-    for (int attempt = 1; ; attempt++) {
+    try {
+      tx.executeWithoutResult(status -> write(round, pause));
+      return;
+    } catch (RuntimeException trouble) {
+      LOG.warn("A batch's results could not be recorded at once: {}", trouble.getClass().getName());
+    }
+    stuck.incrementAndGet();
+    try {
+      round.apart().forEach(one -> recordAlone(one, pause));
+    } finally {
+      stuck.decrementAndGet();
+    }
+  }
+
+  /** Tries until it works, unless the process is told to stop. */
+  private void recordAlone(Round one, Duration pause) {
+    boolean withAllThatFollows = true;
+    while (true) {
+      boolean whole = withAllThatFollows;
       try {
-        tx.executeWithoutResult(status -> write(round, pause));
+        tx.executeWithoutResult(
+            status -> {
+              if (whole) {
+                write(one, pause);
+              } else {
+                writeBarely(one);
+              }
+            });
         return;
       } catch (RuntimeException trouble) {
-        boolean busy = trouble instanceof TransientDataAccessException;
-        boolean away = Outage.isBehind(trouble);
-        if (attempt == ATTEMPTS || !busy && !away) {
+        if (Thread.currentThread().isInterrupted()) {
           throw trouble;
         }
-        if (away) {
+        if (withAllThatFollows && !Outage.isBehind(trouble)) {
+          // Something that follows from it fails; that it was sent is what counts.
+          LOG.error("What became of an email is noted without what follows from it", trouble);
+          withAllThatFollows = false;
+        } else {
           LockSupport.parkNanos(PAUSE.toNanos());
         }
       }
     }
   }
 
+  /** The outbox's own row alone. */
+  private void writeBarely(Round one) {
+    Instant now = clock.instant();
+    for (Result result : one.results) {
+      boolean sent = result.answer().kind() == AnswerClass.TAKEN;
+      store.settle(
+          List.of(result.row().id()),
+          sent ? Outcome.SENT : Outcome.GIVEN_UP,
+          result.answer().kind(),
+          sent ? "It was sent, but what follows from that could not be noted." : "Not recorded.",
+          now);
+    }
+    for (SetAside aside : one.setAside) {
+      store.settle(
+          List.of(aside.row().id()), Outcome.GIVEN_UP, AnswerClass.BUSY, aside.why(), now);
+    }
+    List<Long> dropped = one.unwanted.stream().map(OutboxStore.Row::id).toList();
+    settle(dropped, Outcome.DROPPED, now);
+  }
+
   private void write(Round round, Duration pause) {
     Instant now = clock.instant();
     release(round.claim, round.untried, now);
     release(round.claim, round.limited, now.plus(pause));
+    if (!round.held.isEmpty()) {
+      store.hold(round.claim, round.held);
+    }
     List<Long> ids = round.settledIds();
     if (ids.isEmpty()) {
       return;
@@ -130,9 +224,18 @@ class Settlement {
         settled.add(new DeliveryListener.Settled(row.email(), Outcome.DROPPED, ""));
       }
     }
+    for (SetAside aside : round.setAside) {
+      if (owned.contains(aside.row().id())) {
+        giveUp(aside.row(), AnswerClass.BUSY, aside.why(), now, settled);
+      }
+    }
     for (Result result : round.results) {
       if (owned.contains(result.row().id())) {
         write(result, now, sent, settled);
+      } else if (result.answer().kind() == AnswerClass.TAKEN
+          && store.sentAllTheSame(result.row().id(), now)) {
+        // Its reader left, or its claim ran out, while it was on its way.
+        settled.add(sent(result));
       }
     }
     settle(sent, Outcome.SENT, now);
@@ -154,21 +257,38 @@ class Settlement {
     }
   }
 
+  private static DeliveryListener.Settled sent(Result result) {
+    return new DeliveryListener.Settled(result.row().email(), Outcome.SENT, result.subject());
+  }
+
   private void write(
       Result result, Instant now, List<Long> sent, List<DeliveryListener.Settled> settled) {
     OutboxStore.Row row = result.row();
     MailTransport.Answer answer = result.answer();
-    Optional<Instant> next = Backoff.nextAttempt(answer.kind(), row.failures() + 1, now);
     if (answer.kind() == AnswerClass.TAKEN) {
       sent.add(row.id());
-      settled.add(new DeliveryListener.Settled(row.email(), Outcome.SENT, result.subject()));
-    } else if (next.isPresent()) {
-      store.postpone(row, next.get(), answer.kind(), answer.said());
-    } else {
-      Outcome outcome =
-          answer.kind() == AnswerClass.ADDRESS_REFUSED ? Outcome.REFUSED : Outcome.GIVEN_UP;
-      store.settle(List.of(row.id()), outcome, answer.kind(), answer.said(), now);
-      settled.add(new DeliveryListener.Settled(row.email(), outcome, answer.said()));
+      settled.add(sent(result));
+      return;
     }
+    Optional<Instant> next =
+        Backoff.nextAttempt(answer.kind(), row.failures() + 1, row.email().kind().urgent(), now);
+    if (next.isPresent()) {
+      store.postpone(row, next.get(), answer.kind(), answer.said());
+    } else if (answer.kind() == AnswerClass.ADDRESS_REFUSED) {
+      store.settle(List.of(row.id()), Outcome.REFUSED, answer.kind(), answer.said(), now);
+      settled.add(new DeliveryListener.Settled(row.email(), Outcome.REFUSED, answer.said()));
+    } else {
+      giveUp(row, answer.kind(), answer.said(), now, settled);
+    }
+  }
+
+  private void giveUp(
+      OutboxStore.Row row,
+      AnswerClass answer,
+      String said,
+      Instant now,
+      List<DeliveryListener.Settled> settled) {
+    store.settle(List.of(row.id()), Outcome.GIVEN_UP, answer, said, now);
+    settled.add(new DeliveryListener.Settled(row.email(), Outcome.GIVEN_UP, said));
   }
 }

@@ -3,28 +3,33 @@ package jeton.server.mail;
 import jakarta.mail.AuthenticationFailedException;
 import jakarta.mail.MessagingException;
 import jakarta.mail.Session;
-import jakarta.mail.Transport;
-import jakarta.mail.internet.MimeMessage;
+import java.time.Duration;
 import java.util.Optional;
 import java.util.Properties;
 import java.util.function.Supplier;
 import jeton.core.mail.AnswerClass;
 import jeton.server.business.SmtpSettings;
-import org.eclipse.angus.mail.smtp.SMTPAddressFailedException;
-import org.eclipse.angus.mail.smtp.SMTPSendFailedException;
-import org.eclipse.angus.mail.smtp.SMTPSenderFailedException;
 
 /** SMTP (RFC 5321) by the settings of the moment; a change of settings opens a new connection. */
 final class SmtpTransport implements MailTransport {
   private static final String TIMEOUT_MS = "20000";
   private static final long ASK_AFTER_NANOS = 5_000_000_000L;
+
   private final Supplier<Optional<SmtpSettings>> settings;
+  private final PromptSockets sockets = new PromptSockets();
+  private final SmtpWatch.Watched watch;
   private Optional<SmtpSettings> openFor = Optional.empty();
-  private Transport transport;
+  private PipeliningTransport transport;
   private long lastUsed;
 
-  SmtpTransport(Supplier<Optional<SmtpSettings>> settings) {
+  /**
+   * By these settings.
+   *
+   * @param deadline for one email, connecting included; past it the connection is cut
+   */
+  SmtpTransport(Supplier<Optional<SmtpSettings>> settings, Duration deadline) {
     this.settings = settings;
+    this.watch = SmtpWatch.over(deadline, sockets::cut);
   }
 
   @Override
@@ -33,27 +38,46 @@ final class SmtpTransport implements MailTransport {
     if (wanted.isEmpty()) {
       return Answer.away("No mail server is set up yet.");
     }
+    watch.begins();
     try {
-      connect(wanted.get());
+      return send(email, wanted.get());
+    } finally {
+      watch.ended();
+    }
+  }
+
+  private Answer send(RawEmail email, SmtpSettings wanted) {
+    try {
+      connect(wanted);
     } catch (AuthenticationFailedException refused) {
-      close();
+      hangUp();
       return Answer.away("The mail server refuses the sign-in: " + oneLine(refused));
     } catch (MessagingException away) {
-      close();
+      hangUp();
       return Answer.away("The mail server cannot be reached: " + oneLine(away));
     }
     try {
-      MimeMessage message = email.asMessage();
-      transport.sendMessage(message, message.getAllRecipients());
+      Answer answer =
+          PipeliningTransport.answer(
+              transport.deliver(email.from(), email.to(), email.octets()));
       lastUsed = System.nanoTime();
-      return Answer.TAKEN;
-    } catch (MessagingException failed) {
-      return judge(failed);
+      if (answer.kind() == AnswerClass.AWAY) {
+        hangUp();
+      }
+      return answer;
+    } catch (MessagingException broken) {
+      hangUp();
+      return Answer.away("The connection to the mail server broke: " + oneLine(broken));
     }
   }
 
   @Override
   public void close() {
+    hangUp();
+    watch.close();
+  }
+
+  private void hangUp() {
     if (transport != null) {
       try {
         transport.close();
@@ -73,45 +97,20 @@ final class SmtpTransport implements MailTransport {
     if (transport != null && openFor.equals(Optional.of(wanted)) && isOpen()) {
       return;
     }
-    close();
-    transport = session(wanted).getTransport();
+    hangUp();
+    transport =
+        new PipeliningTransport(
+            session(wanted), wanted.security() == SmtpSettings.Security.TLS);
     if (wanted.user().isEmpty()) {
-      transport.connect();
+      transport.connect(wanted.host(), wanted.port(), null, null);
     } else {
-      transport.connect(wanted.user(), wanted.password());
+      transport.connect(wanted.host(), wanted.port(), wanted.user(), wanted.password());
     }
     openFor = Optional.of(wanted);
     lastUsed = System.nanoTime();
   }
 
-  private Answer judge(MessagingException failed) {
-    for (Exception cause = failed;
-        cause instanceof MessagingException m;
-        cause = m.getNextException()) {
-      if (m instanceof SMTPSenderFailedException) {
-        return new Answer(AnswerClass.BUSY, "The mail server refuses our sender: " + oneLine(m));
-      }
-      if (m instanceof SMTPAddressFailedException address) {
-        return answer(address.getReturnCode(), oneLine(m));
-      }
-      if (m instanceof SMTPSendFailedException send && send.getNextException() == null) {
-        return answer(send.getReturnCode(), oneLine(m));
-      }
-    }
-    close();
-    return Answer.away("The connection to the mail server broke: " + oneLine(failed));
-  }
-
-  /** After a 421 the server hangs up: so do we. */
-  private Answer answer(int code, String said) {
-    AnswerClass kind = AnswerClass.of(code, said);
-    if (kind == AnswerClass.AWAY) {
-      close();
-    }
-    return new Answer(kind, said);
-  }
-
-  private static Session session(SmtpSettings smtp) {
+  private Session session(SmtpSettings smtp) {
     boolean tls = smtp.security() == SmtpSettings.Security.TLS;
     String protocol = tls ? "smtps" : "smtp";
     String prefix = "mail." + protocol + ".";
@@ -119,12 +118,11 @@ final class SmtpTransport implements MailTransport {
     properties.put("mail.transport.protocol", protocol);
     properties.put(prefix + "host", smtp.host());
     properties.put(prefix + "port", Integer.toString(smtp.port()));
-    properties.put(prefix + "socketFactory", new PromptSockets());
+    properties.put(prefix + "socketFactory", sockets);
     properties.put(prefix + "connectiontimeout", TIMEOUT_MS);
     properties.put(prefix + "timeout", TIMEOUT_MS);
-    // No timeout for writing: the library plans a task for each write, dozens per email. An email
-    // fits into the socket's buffer, so a server that takes nothing is noticed by its missing
-    // answer.
+    // No timeout for writing: the library plans a task for each write, dozens per email. The watch
+    // cuts an email that takes too long, whatever it waits for.
     properties.put(prefix + "auth", Boolean.toString(!smtp.user().isEmpty()));
     properties.put(prefix + "starttls.enable", "true");
     properties.put(

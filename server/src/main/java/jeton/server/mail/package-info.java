@@ -1,2 +1,2 @@
-/** Emails: the outbox, how they are written and how they leave. */
+/** How emails leave: the outbox, dispatchers, SMTP, signatures, and the owner's view of them. */
 package jeton.server.mail;

@@ -1,12 +1,14 @@
 package jeton.server.numbers;
 
+import org.springframework.stereotype.Repository;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Counts, straight from what happened. */
-final class NumberStore {
+@Repository
+class NumberStore {
   private static final String TRACKS =
       """
       SELECT o.id,

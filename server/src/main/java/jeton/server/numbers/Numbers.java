@@ -3,7 +3,6 @@ package jeton.server.numbers;
 import java.util.List;
 import java.util.Map;
 import jeton.core.numbers.Rate;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 
 /** Counts along the track (rule N1) with their rates (N2). */
@@ -11,8 +10,8 @@ import org.springframework.stereotype.Service;
 public class Numbers {
   private final NumberStore store;
 
-  Numbers(JdbcClient db) {
-    this.store = new NumberStore(db);
+  Numbers(NumberStore store) {
+    this.store = store;
   }
 
   /** How many came how far: views of the page, then people. */

@@ -8,8 +8,8 @@ import jeton.core.followup.RunAgain;
 import jeton.core.form.PageWords;
 import jeton.core.handover.HandOverSettings;
 import jeton.core.handover.PassLimits;
-import jeton.core.mail.EmailButton;
-import jeton.core.mail.EmailContent;
+import jeton.core.email.EmailButton;
+import jeton.core.email.EmailContent;
 
 /** The words a new offer starts with, so that it works before a word is changed. */
 final class FirstWords {

@@ -1,7 +1,7 @@
 package jeton.server.offer;
 
-import jeton.server.mail.Incentive;
-import jeton.server.mail.IncentiveSource;
+import jeton.server.email.Incentive;
+import jeton.server.email.IncentiveSource;
 import org.springframework.stereotype.Component;
 
 /** What offers give, for emails that show it. */

@@ -1,5 +1,6 @@
 package jeton.server.offer;
 
+import org.springframework.stereotype.Repository;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -17,7 +18,8 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
 
 /** Offers and their files. */
-final class OfferStore {
+@Repository
+class OfferStore {
   private static final String SELECT =
       """
       SELECT id, slug, name, kind, state, confirm, hand_over, version, updated_at, live_since

@@ -7,22 +7,20 @@ import java.util.List;
 import java.util.Optional;
 import jeton.core.confirm.ConfirmSettings;
 import jeton.core.handover.HandOverSettings;
-import jeton.core.mail.FillIns;
+import jeton.core.email.FillIns;
 import jeton.core.offer.OfferKind;
 import jeton.core.offer.OfferState;
 import jeton.core.offer.Slug;
 import jeton.server.business.Business;
 import jeton.server.database.ConfigurationVersion;
-import jeton.server.database.Documents;
 import jeton.server.files.StoredFiles;
 import jeton.server.history.History;
-import jeton.server.mail.BodyHtml;
+import jeton.server.email.BodyHtml;
 import jeton.server.problem.ChangedMeanwhile;
 import jeton.server.problem.NotThere;
 import jeton.server.problem.Refused;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.dao.DuplicateKeyException;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -40,8 +38,8 @@ public class Offers {
   private final Clock clock;
   private volatile Optional<List<Offer>> known = Optional.empty();
 
-  Offers(JdbcClient db, Documents documents, StoredFiles files, Changes changes, Clock clock) {
-    this.store = new OfferStore(db, documents);
+  Offers(OfferStore store, StoredFiles files, Changes changes, Clock clock) {
+    this.store = store;
     this.files = files;
     this.configuration = changes.configuration();
     this.history = changes.history();

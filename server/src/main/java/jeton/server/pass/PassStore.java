@@ -1,5 +1,6 @@
 package jeton.server.pass;
 
+import org.springframework.stereotype.Repository;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -10,7 +11,8 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
 
 /** Passes, the links to them and their uses. */
-final class PassStore {
+@Repository
+class PassStore {
   private static final String COLUMNS =
       "p.id, p.person_id, p.offer_id, p.expires_at, p.most_uses, p.uses, p.first_used_at";
 

@@ -8,7 +8,6 @@ import java.util.Optional;
 import jeton.core.handover.PassLimits;
 import jeton.core.handover.PassStatus;
 import jeton.server.token.Tokens;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -18,8 +17,8 @@ public class Passes {
   private final PassStore store;
   private final Clock clock;
 
-  Passes(JdbcClient db, Clock clock) {
-    this.store = new PassStore(db);
+  Passes(PassStore store, Clock clock) {
+    this.store = store;
     this.clock = clock;
   }
 

@@ -8,7 +8,6 @@ import java.util.Optional;
 import jeton.core.people.PersonState;
 import jeton.core.signup.EmailAddress;
 import jeton.server.problem.NotThere;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 
 /** Everybody who ever gave an address, and where they stand. */
@@ -16,8 +15,8 @@ import org.springframework.stereotype.Service;
 public class People {
   private final PersonStore store;
 
-  People(JdbcClient db) {
-    this.store = new PersonStore(db);
+  People(PersonStore store) {
+    this.store = store;
   }
 
   /** What a form told of a person. */

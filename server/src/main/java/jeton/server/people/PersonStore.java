@@ -1,5 +1,6 @@
 package jeton.server.people;
 
+import org.springframework.stereotype.Repository;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -14,7 +15,8 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
 
 /** People, and what belongs to one of them. */
-final class PersonStore {
+@Repository
+class PersonStore {
   private static final int COUNTED = 100_001;
 
   // An address seen before counts as 2 rows and is locked at once. INSERT IGNORE would only lock it

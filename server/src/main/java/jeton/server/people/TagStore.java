@@ -1,5 +1,6 @@
 package jeton.server.people;
 
+import org.springframework.stereotype.Repository;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.HashMap;
@@ -12,7 +13,8 @@ import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Tags, and who has them. */
-final class TagStore {
+@Repository
+class TagStore {
   private static final String ALL =
       """
       SELECT t.name, (SELECT COUNT(*) FROM person_tag p WHERE p.tag_key = t.tag_key) AS people

@@ -9,7 +9,6 @@ import jeton.core.people.TagName;
 import jeton.core.problem.Problems;
 import jeton.server.problem.NotThere;
 import jeton.server.problem.Refused;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -19,8 +18,8 @@ public class Tags {
   private final TagStore store;
   private final Clock clock;
 
-  Tags(JdbcClient db, Clock clock) {
-    this.store = new TagStore(db);
+  Tags(TagStore store, Clock clock) {
+    this.store = store;
     this.clock = clock;
   }
 

@@ -1,5 +1,6 @@
 package jeton.server.signup;
 
+import org.springframework.stereotype.Repository;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -10,7 +11,8 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
 
 /** Sign-ups with their evidence. */
-final class SignUpStore {
+@Repository
+class SignUpStore {
 
   /** A checked submission. */
   record Row(

@@ -25,7 +25,6 @@ import jeton.server.people.People;
 import jeton.server.token.Tokens;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.dao.TransientDataAccessException;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionOperations;
 
@@ -48,8 +47,8 @@ public class SignUps {
   private final Map<String, Long> wordings = new ConcurrentHashMap<>();
 
   SignUps(
-      JdbcClient db, People people, Confirmations confirmations, HandOvers handOvers, After after) {
-    this.store = new SignUpStore(db);
+      SignUpStore store, People people, Confirmations confirmations, HandOvers handOvers, After after) {
+    this.store = store;
     this.people = people;
     this.confirmations = confirmations;
     this.handOvers = handOvers;

@@ -14,7 +14,6 @@ import jeton.server.token.Tokens;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 
@@ -32,8 +31,8 @@ public class Sightings {
   private final Clock clock;
   private final Map<Place, LongAdder> counts = new ConcurrentHashMap<>();
 
-  Sightings(JdbcClient db, Clock clock) {
-    this.store = new SiteStore(db);
+  Sightings(SiteStore store, Clock clock) {
+    this.store = store;
     this.clock = clock;
   }
 

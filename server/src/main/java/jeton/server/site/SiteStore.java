@@ -1,5 +1,6 @@
 package jeton.server.site;
 
+import org.springframework.stereotype.Repository;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -10,7 +11,8 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
 
 /** Sites and sightings. */
-final class SiteStore {
+@Repository
+class SiteStore {
   private static final int MOST_PAGES = 20;
 
   private static final String ALL =

@@ -12,7 +12,6 @@ import jeton.server.problem.NotThere;
 import jeton.server.problem.Refused;
 import jeton.server.token.Tokens;
 import org.springframework.dao.DuplicateKeyException;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -25,8 +24,8 @@ public class Sites {
   private final Clock clock;
   private volatile Optional<List<Site>> known = Optional.empty();
 
-  Sites(JdbcClient db, ConfigurationVersion configuration, Clock clock) {
-    this.store = new SiteStore(db);
+  Sites(SiteStore store, ConfigurationVersion configuration, Clock clock) {
+    this.store = store;
     this.configuration = configuration;
     this.clock = clock;
     configuration.onChange(() -> known = Optional.empty());

@@ -1,9 +1,11 @@
 package jeton.server.token;
 
+import org.springframework.stereotype.Repository;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Keys of this install, shared by all its instances. */
-final class SecretStore {
+@Repository
+class SecretStore {
   private static final String MAKE =
       "INSERT IGNORE INTO secret (name, value) VALUES (:name, :fresh)";
   private static final String READ = "SELECT value FROM secret WHERE name = :name";

@@ -12,7 +12,6 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /**
@@ -30,8 +29,8 @@ public class Tokens {
   private final ThreadLocal<Mac> macs = ThreadLocal.withInitial(Tokens::mac);
   private volatile SecretKeySpec key;
 
-  Tokens(JdbcClient db) {
-    this.store = new SecretStore(db);
+  Tokens(SecretStore store) {
+    this.store = store;
   }
 
   /** A new token of 160 bits: 27 characters that need no escaping in a URL. */

@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Map;
-import jeton.core.mail.EmailBlock;
-import jeton.core.mail.EmailContent;
+import jeton.core.email.EmailBlock;
+import jeton.core.email.EmailContent;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;

@@ -16,9 +16,9 @@ import java.util.Properties;
 import jeton.core.followup.Wait;
 import jeton.core.form.FieldDefinition;
 import jeton.core.form.FieldType;
-import jeton.core.mail.EmailBlock;
-import jeton.core.mail.EmailButton;
-import jeton.core.mail.EmailContent;
+import jeton.core.email.EmailBlock;
+import jeton.core.email.EmailButton;
+import jeton.core.email.EmailContent;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
@@ -322,13 +322,13 @@ class EngineTest {
                         "Look", EmailButton.Target.LINK, "https://q.example/a?b=1&c=2")),
                 EmailBlock.columns(
                     List.of(
-                        new jeton.core.mail.EmailColumn(List.of(EmailBlock.text("<p>left</p>"))),
-                        new jeton.core.mail.EmailColumn(List.of(EmailBlock.text("<p>right</p>"))))),
+                        new jeton.core.email.EmailColumn(List.of(EmailBlock.text("<p>left</p>"))),
+                        new jeton.core.email.EmailColumn(List.of(EmailBlock.text("<p>right</p>"))))),
                 EmailBlock.divider(),
                 EmailBlock.fileLink("Your link"),
                 EmailBlock.incentive("Open it"),
                 EmailBlock.social(
-                    List.of(new jeton.core.mail.SocialLink("Shop", "https://q.example")))),
+                    List.of(new jeton.core.email.SocialLink("Shop", "https://q.example")))),
             "",
             List.of());
     byte[] eml =

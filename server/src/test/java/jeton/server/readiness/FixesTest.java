@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Map;
-import jeton.core.mail.EmailButton;
-import jeton.core.mail.EmailContent;
+import jeton.core.email.EmailButton;
+import jeton.core.email.EmailContent;
 import jeton.core.people.TagChange;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;

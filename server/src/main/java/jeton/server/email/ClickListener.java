@@ -1,0 +1,16 @@
+package jeton.server.email;
+
+import jeton.server.mail.OutgoingEmail;
+import java.util.List;
+import jeton.core.email.LinkTag;
+
+/** Hears of clicks on links in emails, in the transaction that counts them. */
+public interface ClickListener {
+
+  /**
+   * A person clicked.
+   *
+   * @param changes what the email says this link gives and takes
+   */
+  void clicked(OutgoingEmail email, List<LinkTag> changes);
+}

@@ -1,0 +1,22 @@
+package jeton.server.email;
+
+/** How emails look where the reader's screen is dark. */
+final class Dark {
+  private static final String MEDIA = "@media (prefers-color-scheme: dark)";
+
+  /** For a style sheet. Mail programs that know it set the paper dark and the words light. */
+  static final String STYLE =
+      MEDIA
+          + " { body, .around, .around > div { background: #111A17 !important }"
+          + " .paper, .paper > table, .paper table { background: #1B2723 !important }"
+          + " .words div, .words p, .words h2, .words h3, .letter, .letter p { color: #ECE7DB !important }"
+          + " .foot div, .mark div { color: #A9B5AF !important }"
+          + " .words a, .foot a, .letter a { color: #8FC9B9 !important } }";
+
+  private Dark() {}
+
+  /** The same email as a dark screen shows it, wherever it is looked at. */
+  static String forced(String html) {
+    return html.replace(MEDIA, "@media all");
+  }
+}

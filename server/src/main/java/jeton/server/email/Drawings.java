@@ -1,0 +1,208 @@
+package jeton.server.email;
+
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.IdentityHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import java.util.stream.Collectors;
+import jeton.core.email.EmailContent;
+import jeton.server.business.Business;
+import jeton.server.business.PublicUrl;
+import jeton.server.database.Outage;
+import jeton.server.mail.EmailDrawer;
+import jeton.server.mail.OutgoingEmail;
+import jeton.server.mail.RawEmail;
+import jeton.server.people.People;
+import jeton.server.token.Tokens;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.dao.TransientDataAccessException;
+import org.springframework.stereotype.Component;
+import org.springframework.util.function.SingletonSupplier;
+
+/**
+ * Draws the emails of a claim. Many say the same: what each version says is looked up once for all
+ * of them. When that fails, each is drawn alone, so that one that cannot be drawn holds up nobody.
+ */
+@Component
+class Drawings implements EmailDrawer {
+  private static final Logger LOG = LoggerFactory.getLogger(Drawings.class);
+  private final EmailWriter writer;
+  private final Business business;
+  private final Addresses addresses;
+  private final People people;
+  private final Supplier<Map<OutgoingEmail.Kind, EmailSource>> sources;
+  private final Supplier<Optional<IncentiveSource>> incentives;
+
+  /** Sources come late: they belong to capabilities that use the outbox. */
+  Drawings(
+      EmailWriter writer,
+      Business business,
+      Addresses addresses,
+      People people,
+      ObjectProvider<EmailSource> sources,
+      ObjectProvider<IncentiveSource> incentives) {
+    this.writer = writer;
+    this.business = business;
+    this.addresses = addresses;
+    this.people = people;
+    // Looked up once: asking the context costs more than reading a batch.
+    this.sources =
+        SingletonSupplier.of(
+            () ->
+                sources.stream()
+                    .collect(Collectors.toMap(EmailSource::kind, Function.identity())));
+    this.incentives = SingletonSupplier.of(() -> Optional.ofNullable(incentives.getIfAvailable()));
+  }
+
+  /** Where the way to leave leads. */
+  @Component
+  record Addresses(Tokens tokens, PublicUrl publicUrl) {
+    String leave(long personId, long outboxId) {
+      return publicUrl.of("/u/" + tokens.sign("leave", personId, outboxId));
+    }
+  }
+
+  @Override
+  public Map<Long, Drawing> draw(List<Claimed> claimed) {
+    Map<Long, Drawing> drawings = new HashMap<>();
+    claimed.stream()
+        .collect(Collectors.groupingBy(c -> c.email().kind()))
+        .values()
+        .forEach(sameKind -> drawings.putAll(drawTogether(sameKind)));
+    return drawings;
+  }
+
+  private Map<Long, Drawing> drawTogether(List<Claimed> sameKind) {
+    try {
+      return drawAll(sameKind);
+    } catch (RuntimeException fault) {
+      if (passes(fault)) {
+        throw fault;
+      }
+      LOG.warn("A batch of emails is drawn one by one: {}", fault.getClass().getName());
+    }
+    Map<Long, Drawing> drawings = new HashMap<>();
+    for (Claimed claimed : sameKind) {
+      try {
+        drawings.putAll(drawAll(List.of(claimed)));
+      } catch (RuntimeException fault) {
+        if (passes(fault)) {
+          throw fault;
+        }
+        LOG.error("Email {} cannot be drawn", claimed.outboxId(), fault);
+        drawings.put(claimed.outboxId(), new Drawing.Failed(why(fault)));
+      }
+    }
+    return drawings;
+  }
+
+  /** A database that is away or busy is nobody's fault. */
+  private static boolean passes(RuntimeException fault) {
+    return Outage.isBehind(fault) || fault instanceof TransientDataAccessException;
+  }
+
+  private static String why(RuntimeException fault) {
+    String said = fault.getMessage() == null ? "" : ": " + fault.getMessage();
+    return "This email could not be drawn (" + fault.getClass().getSimpleName() + said + ")";
+  }
+
+  private Map<Long, Drawing> drawAll(List<Claimed> sameKind) {
+    EmailSource source =
+        Optional.ofNullable(sources.get().get(sameKind.get(0).email().kind())).orElseThrow();
+    List<EmailSource.Claimed> asked =
+        sameKind.stream().map(c -> new EmailSource.Claimed(c.outboxId(), c.email())).toList();
+    Map<Long, EmailContent> contents = source.contents(asked);
+    Map<Long, Drawing> drawings = new HashMap<>();
+    source.held(asked).forEach(id -> drawings.put(id, new Drawing.Held()));
+    Batch batch = new Batch();
+    List<EmailSource.Written> wanted = new ArrayList<>();
+    for (Claimed claimed : sameKind) {
+      EmailContent content = contents.get(claimed.outboxId());
+      if (content != null && !drawings.containsKey(claimed.outboxId())) {
+        wanted.add(new EmailSource.Written(claimed.outboxId(), claimed.email(), content));
+      }
+    }
+    Map<Long, String> links = wanted.isEmpty() ? Map.of() : source.makeLinks(wanted);
+    Map<Long, Map<String, String>> answers = answers(wanted, batch);
+    Map<Long, Claimed> byId =
+        sameKind.stream().collect(Collectors.toMap(Claimed::outboxId, Function.identity()));
+    for (EmailSource.Written written : wanted) {
+      Claimed claimed = byId.get(written.outboxId());
+      drawings.put(
+          written.outboxId(),
+          ready(
+              claimed,
+              batch.version(written),
+              links.getOrDefault(written.outboxId(), ""),
+              // Of what a visitor typed, nothing but a name goes to an unconfirmed address (S14).
+              claimed.reader().confirmed()
+                  ? answers.getOrDefault(written.email().personId(), Map.of())
+                  : Map.of()));
+    }
+    return drawings;
+  }
+
+  private Map<Long, Map<String, String>> answers(List<EmailSource.Written> wanted, Batch batch) {
+    return people.answers(
+        wanted.stream()
+            .filter(written -> batch.version(written).namesAnswers())
+            .map(written -> written.email().personId())
+            .toList());
+  }
+
+  /** Versions of one batch, each looked up once. */
+  private final class Batch {
+    private final Map<EmailContent, Map<Optional<Long>, EmailWriter.Ready>> versions =
+        new IdentityHashMap<>();
+
+    EmailWriter.Ready version(EmailSource.Written written) {
+      return versions
+          .computeIfAbsent(written.content(), content -> new HashMap<>())
+          .computeIfAbsent(written.email().offerId(), offerId -> made(written, offerId));
+    }
+
+    private EmailWriter.Ready made(EmailSource.Written written, Optional<Long> offerId) {
+      Incentive incentive =
+          incentives.get().flatMap(source -> offerId.map(source::of)).orElse(Incentive.NONE);
+      return writer.ready(written.content(), written.email().kind(), incentive);
+    }
+  }
+
+  private Drawing.Ready ready(
+      Claimed claimed, EmailWriter.Ready version, String link, Map<String, String> answers) {
+    return at -> write(claimed, version, link, answers, at);
+  }
+
+  private Written write(
+      Claimed claimed,
+      EmailWriter.Ready version,
+      String link,
+      Map<String, String> answers,
+      Instant at) {
+    Reader reader = claimed.reader();
+    boolean confirms = claimed.email().kind() == OutgoingEmail.Kind.CONFIRMATION;
+    String leaveLink = addresses.leave(claimed.email().personId(), claimed.outboxId());
+    EmailWriter.Reader known =
+        new EmailWriter.Reader(
+            reader.firstName(), reader.to(), reader.offerName(), link, leaveLink, answers);
+    WrittenEmail written =
+        reader.untracked() || confirms
+            ? version.write(known)
+            : version.write(known, claimed.outboxId());
+    Composer.Envelope envelope =
+        new Composer.Envelope(
+            reader.messageId(),
+            reader.to(),
+            confirms ? Optional.empty() : Optional.of(leaveLink),
+            at);
+    RawEmail email = Composer.compose(written, envelope, business.now().settings());
+    return new Written(written.subject(), email);
+  }
+}

@@ -1,0 +1,52 @@
+package jeton.server.email;
+
+import jeton.core.email.EmailBlock;
+import jeton.core.email.EmailContent;
+import jeton.server.business.BusinessSettings;
+import jeton.server.business.PublicUrl;
+
+/**
+ * One version of an email: everything that is the same for all its readers.
+ *
+ * @param mayLeave whether its foot has the way to leave: in all but confirmations
+ */
+record EmailParts(
+    EmailContent content, boolean mayLeave, Incentive incentive, BusinessSettings business) {
+  private static final String FALLBACK_COLOUR = "#16423C";
+
+  /** The business's first colour. */
+  String colour() {
+    return business.palette().isEmpty() ? FALLBACK_COLOUR : business.palette().get(0);
+  }
+
+  /** Name and postal address on one line. */
+  String address() {
+    return business.name() + ", " + business.postalAddress().replaceAll("\\s*\\R\\s*", ", ");
+  }
+
+  /** Where a button leads, with fill-ins for what differs from reader to reader. */
+  static String href(EmailBlock button) {
+    return switch (button.target()) {
+      case LINK -> button.href();
+      case PASS -> "{{pass_link}}";
+      case CONFIRM -> "{{confirm_link}}";
+      case NONE -> "";
+    };
+  }
+
+  /** The words on the button of the incentive's own block. */
+  static String incentiveLabel(EmailBlock block) {
+    return block.label().isBlank() ? "Open it" : block.label();
+  }
+
+  static String picture(PublicUrl publicUrl, String hash) {
+    return publicUrl.of("/pictures/" + hash);
+  }
+
+  static String escape(String text) {
+    return text.replace("&", "&amp;")
+        .replace("<", "&lt;")
+        .replace(">", "&gt;")
+        .replace("\"", "&quot;");
+  }
+}

@@ -1,0 +1,2 @@
+/** What emails are, how they are drawn, and what becomes of them at their readers. */
+package jeton.server.email;

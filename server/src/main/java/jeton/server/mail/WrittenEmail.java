@@ -1,4 +1,0 @@
-package jeton.server.mail;
-
-/** An email as one reader gets it. */
-public record WrittenEmail(String subject, String preview, String html, String plain) {}
