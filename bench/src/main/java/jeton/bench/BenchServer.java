@@ -59,6 +59,8 @@ final class BenchServer implements AutoCloseable {
             "--server.port=0",
             "--jeton.home=" + home,
             "--jeton.mail.workers=0",
+            "--jeton.trusts-own-machine=true",
+            "--jeton.proxies=127.0.0.1/32",
             "--jeton.followup.engine=false",
             "--spring.datasource.url=" + database.url("jeton"),
             "--spring.datasource.username=" + database.user(),

@@ -71,6 +71,7 @@ public class DemoApplication {
             "jeton.dns-server", resolver.address(),
             "server.address", "127.0.0.1",
             "jeton.clock", "demo",
+            "jeton.trusts-own-machine", "true",
             "jeton.smtp-url", "smtp://127.0.0.1:" + mailboxServer.port(),
             "jeton.verifier-url", "/standins/verifier"));
   }

@@ -1,4 +1,4 @@
-// The pages work without this, but for the proof of work. It tells the browser's zone and campaign tags, confirms by itself, keeps a
+// The pages work without this, but for the proof of work. It tells the browser's zone and campaign tags, confirms at the first sign of a person, keeps a
 // button from going twice, hints at a mistyped address, and tells a surrounding page how high a framed form is.
 (function () {
   const value = (name, text) =>
@@ -25,14 +25,22 @@
     });
   });
 
-  const itself = document.querySelector('form[data-sends-itself]');
-  if (itself) {
-    const how = document.createElement('input');
-    how.type = 'hidden';
-    how.name = 'by';
-    how.value = 'page';
-    itself.append(how);
-    itself.requestSubmit();
+  // A link scanner opens the page, one that runs scripts too; only a person moves, touches, types or scrolls.
+  const waiting = document.querySelector('form[data-first-sign]');
+  if (waiting) {
+    const signs = ['pointermove', 'pointerdown', 'touchstart', 'keydown', 'wheel', 'scroll'];
+    const seen = function (event) {
+      if (!event.isTrusted) return;
+      signs.forEach((sign) => window.removeEventListener(sign, seen, true));
+      if (event.target instanceof Element && event.target.closest('button')) return;
+      const how = document.createElement('input');
+      how.type = 'hidden';
+      how.name = 'by';
+      how.value = 'page';
+      waiting.append(how);
+      waiting.requestSubmit();
+    };
+    signs.forEach((sign) => window.addEventListener(sign, seen, { capture: true, passive: true }));
   }
 
   const checked = document.querySelector('form[data-check]');

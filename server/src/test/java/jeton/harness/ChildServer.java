@@ -61,7 +61,8 @@ public final class ChildServer implements AutoCloseable {
                 "-cp",
                 System.getProperty("java.class.path"),
                 "jeton.server.JetonServer",
-                "--server.port=0"));
+                "--server.port=0",
+                "--jeton.trusts-own-machine=true"));
     command.addAll(List.of(arguments));
     ProcessBuilder builder =
         new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(log().toFile());

@@ -84,6 +84,8 @@ public final class TestServer {
             "--jeton.home=" + home,
             "--jeton.clock=test",
             "--jeton.mail.workers=0",
+            "--jeton.trusts-own-machine=true",
+            "--jeton.proxies=127.0.0.1/32",
             "--jeton.dns-server=" + resolver.address(),
             "--jeton.followup.engine=false",
             "--jeton.owner-email=" + OWNER,
@@ -146,7 +148,8 @@ public final class TestServer {
 
   /** Has the mail server refuse an address until {@link #takeAgain}. */
   public void refuse(String address, int code) {
-    refusals.put(address, new MailboxServer.Refusal(code, "as told by the test"));
+    refusals.put(address, new MailboxServer.Refusal(
+            code, (code == 550 ? "5.1.1 " : "") + "as told by the test"));
   }
 
   public void takeAgain(String address) {

@@ -26,10 +26,11 @@ public record RunAgain(When when, int days) {
    * Whether a sign-up now starts a run.
    *
    * @param lastStarted when this person's last run of the sequence started; empty if there was none
+   * @param going whether they are on their way through it: nobody goes two ways at once
    */
-  public boolean starts(Optional<Instant> lastStarted, Instant now) {
-    if (lastStarted.isEmpty()) {
-      return true;
+  public boolean starts(Optional<Instant> lastStarted, boolean going, Instant now) {
+    if (lastStarted.isEmpty() || going) {
+      return !going;
     }
     return switch (when) {
       case NEVER -> false;

@@ -1,18 +1,20 @@
 package jeton.core.handover;
 
-import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalTime;
+import java.time.ZoneId;
 import java.util.Optional;
 
 /**
  * Limits of a pass, each optional (rule P2).
  *
- * @param days good for this many days of 24 hours from issue, 1 to 3650
+ * @param days good for this many calendar days from issue, to the end of the last, 1 to 3650
  * @param uses at most this many uses, 1 to 1000
  */
 public record PassLimits(Optional<Integer> days, Optional<Integer> uses) {
-  /** A file counts once in this time, however many range requests its transfer took. */
-  public static final Duration ONE_USE = Duration.ofMinutes(10);
+  // The last millisecond of a day, as moments are kept.
+  private static final LocalTime DAY_ENDS = LocalTime.of(23, 59, 59, 999_000_000);
 
   /** No limit at all. */
   public static final PassLimits NONE = new PassLimits(Optional.empty(), Optional.empty());
@@ -22,8 +24,14 @@ public record PassLimits(Optional<Integer> days, Optional<Integer> uses) {
     uses = uses == null ? Optional.empty() : uses;
   }
 
-  /** When a pass issued now stops being good; empty for never. */
-  public Optional<Instant> expiry(Instant issued) {
-    return days.map(n -> issued.plus(Duration.ofDays(n)));
+  /**
+   * The last moment of a pass issued now: calendar days on, at the end of that day; empty for never.
+   *
+   * @param zone the business's
+   */
+  public Optional<Instant> expiry(Instant issued, ZoneId zone) {
+    return days.map(
+        n ->
+            LocalDate.ofInstant(issued, zone).plusDays(n).atTime(DAY_ENDS).atZone(zone).toInstant());
   }
 }

@@ -12,25 +12,15 @@ public enum PassStatus {
   /**
    * Judges a pass.
    *
-   * @param expires first moment at which it is no longer good; empty for never
+   * @param expires last moment at which it is good; empty for never
    * @param most uses allowed; empty for any number
    * @param used uses counted so far
    */
   public static PassStatus of(
       Optional<Instant> expires, Optional<Integer> most, int used, Instant now) {
-    if (expires.isPresent() && !now.isBefore(expires.get())) {
+    if (expires.isPresent() && now.isAfter(expires.get())) {
       return EXPIRED;
     }
     return most.isPresent() && used >= most.get() ? SPENT : GOOD;
-  }
-
-  /**
-   * Whether a transfer starting now goes on with a use that was already counted (P2: once per file
-   * in any 10 minutes).
-   *
-   * @param lastCounted when this file was last counted for the pass
-   */
-  public static boolean sameUse(Optional<Instant> lastCounted, Instant now) {
-    return lastCounted.isPresent() && now.isBefore(lastCounted.get().plus(PassLimits.ONE_USE));
   }
 }

@@ -33,12 +33,14 @@ public final class Rehearsal {
       new PriorityQueue<>(Comparator.comparing(Act::at).thenComparing(Act::number));
   private final List<Moment> moments = new ArrayList<>();
   private final List<Instant> confirmationsAsked = new ArrayList<>();
+  private final List<Instant> deliveriesAsked = new ArrayList<>();
   private final Map<Long, Instant> lastStarted = new HashMap<>();
   private final Map<Long, Instant> looks = new HashMap<>();
   private final PersonSoFar person = new PersonSoFar();
   private final RunsSoFar runs;
   private int number;
   private boolean known;
+  private boolean toldBefore;
   private boolean handedOver;
   private boolean confirmed;
   private Optional<Instant> passExpires = Optional.empty();
@@ -84,7 +86,6 @@ public final class Rehearsal {
   private void signUp(Instant now) {
     boolean confirmationOn = setup.confirm().on();
     SignUpDecision decision = SignUpDecision.of(!known, person.state, confirmationOn);
-    PersonState before = person.state;
     if (!known) {
       person.state = confirmationOn ? PersonState.WAITING_TO_CONFIRM : PersonState.ON_THE_LIST;
     }
@@ -95,15 +96,24 @@ public final class Rehearsal {
       if (isNew || ConfirmationRules.maySend(confirmationsAsked, now)) {
         confirmationsAsked.add(now);
         moments.add(Moment.of(Moment.Kind.CONFIRMATION_EMAIL, now));
+        // The newest link is the one that is pressed: what its sign-up told counts then (S12).
+        toldBefore = isNew;
       }
     } else if (decision == SignUpDecision.HAND_OVER) {
       person.state = PersonState.ON_THE_LIST;
-      handOver(now, true);
+      if (isNew || ConfirmationRules.maySend(deliveriesAsked, now)) {
+        handOver(now, true);
+      }
     }
-    if (before != PersonState.BLOCKED) {
-      tags(TagChange.When.SIGN_UP, now);
-      startByDates(now);
+    if (isNew) {
+      told(now);
     }
+  }
+
+  /** What a sign-up tells becomes the person's. */
+  private void told(Instant now) {
+    tags(TagChange.When.SIGN_UP, now);
+    startByDates(now);
   }
 
   private void confirm(Instant now) {
@@ -119,12 +129,16 @@ public final class Rehearsal {
     person.state = PersonState.ON_THE_LIST;
     moments.add(Moment.of(Moment.Kind.CONFIRMED_PAGE, now));
     handOver(now, false);
+    if (!toldBefore) {
+      told(now);
+    }
     tags(TagChange.When.CONFIRMATION, now);
   }
 
   private void handOver(Instant now, boolean byEmailInAnyCase) {
-    passExpires = setup.handOver().limits().expiry(now);
+    passExpires = setup.handOver().limits().expiry(now, setup.zone());
     if (setup.handOver().byEmail() || byEmailInAnyCase) {
+      deliveriesAsked.add(now);
       moments.add(Moment.of(Moment.Kind.DELIVERY_EMAIL, now));
     }
     setup.sequences().stream()
@@ -207,7 +221,7 @@ public final class Rehearsal {
 
   private void start(Setup.Sequence sequence, RunAgain again, Instant now) {
     Optional<Instant> last = Optional.ofNullable(lastStarted.get(sequence.id()));
-    if (person.state != PersonState.ON_THE_LIST || !again.starts(last, now)) {
+    if (person.state != PersonState.ON_THE_LIST || !again.starts(last, runs.isGoing(sequence.id()), now)) {
       return;
     }
     lastStarted.put(sequence.id(), now);

@@ -41,6 +41,10 @@ final class RunsSoFar {
     }
   }
 
+  boolean isGoing(long sequenceId) {
+    return going.stream().anyMatch(run -> run.sequence.id() == sequenceId);
+  }
+
   void start(Setup.Sequence sequence, ZoneId zone, Instant now) {
     Run run = new Run(sequence, zone, now);
     Optional<Plan.Due> first = Plan.next(sequence.steps(), run.standing, pace(run));

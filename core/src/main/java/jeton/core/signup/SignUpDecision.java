@@ -9,9 +9,7 @@ public enum SignUpDecision {
   /** Put on the list and hand over at once (S2 with confirmation off, S3). */
   HAND_OVER,
   /** Say the same as ever and send nothing (S5, blocked). */
-  SEND_NOTHING,
-  /** Ask for another address (S5, unreachable). */
-  ASK_ANOTHER_ADDRESS;
+  SEND_NOTHING;
 
   /**
    * Decides.
@@ -27,9 +25,9 @@ public enum SignUpDecision {
       // Confirmation switched off since: this sign-up asks for none, so it puts them on the list.
       case WAITING_TO_CONFIRM -> confirmationOn ? ASK_TO_CONFIRM : HAND_OVER;
       case ON_THE_LIST -> HAND_OVER;
-      case LEFT -> ASK_TO_CONFIRM;
+      // Whoever confirms is reachable again; to ask for another address would tell who is known (S6).
+      case LEFT, UNREACHABLE -> ASK_TO_CONFIRM;
       case BLOCKED -> SEND_NOTHING;
-      case UNREACHABLE -> ASK_ANOTHER_ADDRESS;
     };
   }
 }

@@ -13,24 +13,30 @@ class RunAgainTest {
 
   @Test
   void firstSignUp_alwaysStarts() {
-    assertThat(RunAgain.NEVER.starts(Optional.empty(), NOW)).isTrue();
+    assertThat(RunAgain.NEVER.starts(Optional.empty(), false, NOW)).isTrue();
   }
 
   @Test
   void never_isTheDefault() {
-    assertThat(RunAgain.NEVER.starts(Optional.of(NOW.minus(Duration.ofDays(900))), NOW)).isFalse();
+    assertThat(RunAgain.NEVER.starts(Optional.of(NOW.minus(Duration.ofDays(900))), false, NOW)).isFalse();
   }
 
   @Test
   void afterDays_meansMoreThanSoManyDays() {
     RunAgain after = new RunAgain(RunAgain.When.AFTER_DAYS, 10);
-    assertThat(after.starts(Optional.of(NOW.minus(Duration.ofDays(10))), NOW)).isFalse();
-    assertThat(after.starts(Optional.of(NOW.minus(Duration.ofDays(10)).minusMillis(1)), NOW))
+    assertThat(after.starts(Optional.of(NOW.minus(Duration.ofDays(10))), false, NOW)).isFalse();
+    assertThat(after.starts(Optional.of(NOW.minus(Duration.ofDays(10)).minusMillis(1)), false, NOW))
         .isTrue();
   }
 
   @Test
   void everyTime_startsAnew() {
-    assertThat(new RunAgain(RunAgain.When.EVERY_TIME, 0).starts(Optional.of(NOW), NOW)).isTrue();
+    assertThat(new RunAgain(RunAgain.When.EVERY_TIME, 0).starts(Optional.of(NOW), false, NOW)).isTrue();
+  }
+
+  @Test
+  void whoeverIsOnTheWay_isNotStartedAgain() {
+    RunAgain always = new RunAgain(RunAgain.When.EVERY_TIME, 0);
+    assertThat(always.starts(Optional.of(NOW.minus(Duration.ofDays(9))), true, NOW)).isFalse();
   }
 }

@@ -2,8 +2,8 @@ package jeton.core.handover;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneId;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 
@@ -15,30 +15,26 @@ class PassStatusTest {
   void withoutLimits_isGoodForEver() {
     assertThat(PassStatus.of(Optional.empty(), Optional.empty(), 9999, NOW))
         .isEqualTo(PassStatus.GOOD);
-    assertThat(PassLimits.NONE.expiry(NOW)).isEmpty();
+    assertThat(PassLimits.NONE.expiry(NOW, ZoneId.of("UTC"))).isEmpty();
   }
 
   @Test
-  void endsAtItsVeryMoment() {
-    Optional<Instant> end = new PassLimits(Optional.of(3), Optional.empty()).expiry(NOW);
-    Instant last = NOW.plus(Duration.ofDays(3));
-    assertThat(PassStatus.of(end, Optional.empty(), 0, last.minusMillis(1)))
-        .isEqualTo(PassStatus.GOOD);
-    assertThat(PassStatus.of(end, Optional.empty(), 0, last)).isEqualTo(PassStatus.EXPIRED);
+  void isGoodToTheEndOfItsLastDay_inTheBusinesssZone() {
+    ZoneId dublin = ZoneId.of("Europe/Dublin");
+    Optional<Instant> end =
+        new PassLimits(Optional.of(3), Optional.empty())
+            .expiry(Instant.parse("2026-06-30T23:30:00Z"), dublin);
+    // Half past midnight on 1 July there.
+    Instant last = Instant.parse("2026-07-04T22:59:59.999Z");
+    assertThat(end).contains(last);
+    assertThat(PassStatus.of(end, Optional.empty(), 0, last)).isEqualTo(PassStatus.GOOD);
+    assertThat(PassStatus.of(end, Optional.empty(), 0, last.plusMillis(1)))
+        .isEqualTo(PassStatus.EXPIRED);
   }
 
   @Test
   void isSpentAfterTheLastUse() {
     assertThat(PassStatus.of(Optional.empty(), Optional.of(2), 1, NOW)).isEqualTo(PassStatus.GOOD);
     assertThat(PassStatus.of(Optional.empty(), Optional.of(2), 2, NOW)).isEqualTo(PassStatus.SPENT);
-  }
-
-  @Test
-  void oneUse_coversTenMinutes() {
-    assertThat(PassStatus.sameUse(Optional.empty(), NOW)).isFalse();
-    assertThat(
-            PassStatus.sameUse(Optional.of(NOW.minus(Duration.ofMinutes(10)).plusMillis(1)), NOW))
-        .isTrue();
-    assertThat(PassStatus.sameUse(Optional.of(NOW.minus(Duration.ofMinutes(10))), NOW)).isFalse();
   }
 }

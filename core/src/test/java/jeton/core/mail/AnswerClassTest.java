@@ -22,9 +22,17 @@ class AnswerClassTest {
     "450,4.2.2 over quota,FULL",
     "552,5.2.2 mailbox full,FULL",
     "550,5.1.1 no such user,ADDRESS_REFUSED",
-    "550,no such user,ADDRESS_REFUSED",
+    "550,no such user,EMAIL_REFUSED",
+    "550,relay not permitted,EMAIL_REFUSED",
+    "550,5.7.1 relaying denied,EMAIL_REFUSED",
+    "550,5.1.2 relaying denied,EMAIL_REFUSED",
+    "530,5.7.0 authentication required,EMAIL_REFUSED",
+    "550,5.1.8 sender unknown,EMAIL_REFUSED",
+    "556,5.1.10 takes no mail,ADDRESS_REFUSED",
+    "550,5.2.1 mailbox closed,ADDRESS_REFUSED",
+    "550,5.1.1 unknown; see our spam policy,ADDRESS_REFUSED",
     "553,5.1.3 bad syntax,ADDRESS_REFUSED",
-    "550,5.4.1 no route,ADDRESS_REFUSED",
+    "550,5.4.1 no route,EMAIL_REFUSED",
     "554,5.7.1 not authorised,EMAIL_REFUSED",
     "552,5.3.4 too big,EMAIL_REFUSED",
     "554,5.6.0 bad content,EMAIL_REFUSED",
@@ -35,12 +43,12 @@ class AnswerClassTest {
 
   @Test
   void aFullMailbox_isTriedInASlowerRhythm_andARefusedEmailNotAtAll() {
-    assertThat(Backoff.nextAttempt(AnswerClass.BUSY, 1, NOW)).contains(NOW.plusSeconds(60));
-    assertThat(Backoff.nextAttempt(AnswerClass.FULL, 1, NOW)).contains(NOW.plusSeconds(1800));
-    assertThat(Backoff.nextAttempt(AnswerClass.EMAIL_REFUSED, 1, NOW)).isEmpty();
-    assertThat(Backoff.nextAttempt(AnswerClass.AWAY, 6, NOW))
+    assertThat(Backoff.nextAttempt(AnswerClass.BUSY, 1, false, NOW)).contains(NOW.plusSeconds(60));
+    assertThat(Backoff.nextAttempt(AnswerClass.FULL, 1, false, NOW)).contains(NOW.plusSeconds(1800));
+    assertThat(Backoff.nextAttempt(AnswerClass.EMAIL_REFUSED, 1, false, NOW)).isEmpty();
+    assertThat(Backoff.nextAttempt(AnswerClass.AWAY, 6, false, NOW))
         .contains(NOW.plus(Duration.ofHours(24)));
-    assertThat(Backoff.nextAttempt(AnswerClass.AWAY, 7, NOW)).isEmpty();
+    assertThat(Backoff.nextAttempt(AnswerClass.AWAY, 7, false, NOW)).isEmpty();
   }
 
   @ParameterizedTest

@@ -137,8 +137,11 @@ class RehearsalTest {
   @Test
   void aPassThatHasRunOut_isNotUsed() {
     limits = new PassLimits(Optional.of(3), Optional.empty());
-    usesAfter = Optional.of(Duration.ofDays(3));
-    assertThat(story()).endsWith("81 PASS_RAN_OUT");
+    // Handed over at 09 h, on a Monday: good to the end of Thursday.
+    usesAfter = Optional.of(Duration.ofDays(3).plusHours(14));
+    assertThat(story()).endsWith("95 PASS_USED");
+    usesAfter = Optional.of(Duration.ofDays(3).plusHours(15));
+    assertThat(story()).endsWith("96 PASS_RAN_OUT");
   }
 
   @Test

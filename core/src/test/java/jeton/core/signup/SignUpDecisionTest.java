@@ -21,8 +21,8 @@ class SignUpDecisionTest {
     "false, LEFT,               false, ASK_TO_CONFIRM",
     "false, BLOCKED,            true,  SEND_NOTHING",
     "false, BLOCKED,            false, SEND_NOTHING",
-    "false, UNREACHABLE,        true,  ASK_ANOTHER_ADDRESS",
-    "false, UNREACHABLE,        false, ASK_ANOTHER_ADDRESS",
+    "false, UNREACHABLE,        true,  ASK_TO_CONFIRM",
+    "false, UNREACHABLE,        false, ASK_TO_CONFIRM",
   })
   void decides(boolean isNew, PersonState state, boolean confirmation, SignUpDecision expected) {
     assertThat(SignUpDecision.of(isNew, state, confirmation)).isEqualTo(expected);

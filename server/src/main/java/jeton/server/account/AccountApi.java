@@ -17,21 +17,28 @@ import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.csrf.CsrfToken;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Signing in and out. */
+/** Signing in and out, and one's own account. */
 @RestController
-@RequestMapping("/api/session")
+@RequestMapping("/api")
 class AccountApi {
   private final Owners owners;
+  private final Accounts accounts;
+  private final Sessions sessions;
   private final SecurityContextRepository contexts;
 
-  AccountApi(Owners owners, SecurityContextRepository contexts) {
+  AccountApi(
+      Owners owners, Accounts accounts, Sessions sessions, SecurityContextRepository contexts) {
     this.owners = owners;
+    this.accounts = accounts;
+    this.sessions = sessions;
     this.contexts = contexts;
   }
 
@@ -46,7 +53,7 @@ class AccountApi {
    * Also hands out the cookie whose value must come back in the header X-XSRF-TOKEN with every
    * change.
    */
-  @GetMapping
+  @GetMapping("/session")
   Session get(
       @Parameter(hidden = true) Principal principal, @Parameter(hidden = true) CsrfToken token) {
     token.getToken();
@@ -54,11 +61,12 @@ class AccountApi {
         principal == null ? Optional.empty() : owners.email(Long.parseLong(principal.getName())));
   }
 
-  @PostMapping
+  @PostMapping("/session")
   Session signIn(
       @RequestBody SignIn signIn, HttpServletRequest request, HttpServletResponse response) {
+    Accounts.From from = from(request);
     Optional<Long> owner =
-        owners.check(signIn.email(), signIn.password(), RequestNetwork.of(request));
+        accounts.signIn(given(signIn.email()), given(signIn.password()), from);
     long id =
         owner.orElseThrow(
             () ->
@@ -74,16 +82,94 @@ class AccountApi {
             Long.toString(id), null, List.of(new SimpleGrantedAuthority("OWNER"))));
     SecurityContextHolder.setContext(context);
     contexts.saveContext(context, request, response);
+    Sessions.begun(request.getSession(), from);
     return new Session(owners.email(id));
   }
 
-  @PostMapping("/welcome")
+  @PostMapping("/session/welcome")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void welcome(@RequestBody Welcome welcome) {
-    owners.accept(welcome.token(), welcome.email(), welcome.password());
+    owners.accept(given(welcome.token()), given(welcome.email()), given(welcome.password()));
   }
 
-  @DeleteMapping
+  record Forgotten(String email) {}
+
+  /** Answers the same for every address. */
+  @PostMapping("/session/forgotten")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void forgotten(@RequestBody Forgotten forgotten) {
+    accounts.forgotten(given(forgotten.email()));
+  }
+
+  record Reset(String token, String password) {}
+
+  @PostMapping("/session/reset")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void reset(@RequestBody Reset reset) {
+    accounts.reset(given(reset.token()), given(reset.password()));
+  }
+
+  record PasswordChange(String present, String wanted) {}
+
+  @PutMapping("/account/password")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void change(
+      @RequestBody PasswordChange change,
+      @Parameter(hidden = true) Principal principal,
+      HttpServletRequest request) {
+    accounts.change(
+        id(principal),
+        given(change.present()),
+        given(change.wanted()),
+        request.getSession().getId());
+  }
+
+  /** Where the owner is signed in, and who tried. */
+  record AccountView(
+      String email, List<Sessions.SessionLine> sessions, List<Accounts.SignInLine> attempts) {}
+
+  @GetMapping("/account")
+  AccountView account(
+      @Parameter(hidden = true) Principal principal, HttpServletRequest request) {
+    long id = id(principal);
+    return new AccountView(
+        owners.email(id).orElse(""),
+        sessions.of(id, request.getSession().getId()),
+        accounts.attempts(id));
+  }
+
+  @DeleteMapping("/account/sessions/{key}")
+  AccountView end(
+      @PathVariable String key,
+      @Parameter(hidden = true) Principal principal,
+      HttpServletRequest request) {
+    sessions.end(id(principal), key);
+    return account(principal, request);
+  }
+
+  /** Ends all sessions but the one that asks. */
+  @DeleteMapping("/account/sessions")
+  AccountView endOthers(
+      @Parameter(hidden = true) Principal principal, HttpServletRequest request) {
+    sessions.endAll(id(principal), Optional.of(request.getSession().getId()));
+    return account(principal, request);
+  }
+
+  private static long id(Principal principal) {
+    return Long.parseLong(principal.getName());
+  }
+
+  private static Accounts.From from(HttpServletRequest request) {
+    return new Accounts.From(
+        RequestNetwork.of(request),
+        Optional.ofNullable(request.getHeader("User-Agent")).orElse(""));
+  }
+
+  private static String given(String text) {
+    return text == null ? "" : text;
+  }
+
+  @DeleteMapping("/session")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void signOut(HttpServletRequest request) {
     if (request.getSession(false) != null) {

@@ -21,7 +21,10 @@ class AppPages {
 
   @GetMapping("/")
   RedirectView home() {
-    return new RedirectView("/app/today");
+    // Relative: what a Host header says is nobody's to believe.
+    RedirectView today = new RedirectView("/app/today");
+    today.setHttp10Compatible(false);
+    return today;
   }
 
   @GetMapping(

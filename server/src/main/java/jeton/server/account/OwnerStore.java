@@ -2,11 +2,12 @@ package jeton.server.account;
 
 import org.springframework.stereotype.Repository;
 import java.time.Instant;
+import java.util.List;
 import java.util.Optional;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
-/** Owners, invitations, and wrong guesses. */
+/** Owners, invitations, and ways back in. */
 @Repository
 class OwnerStore {
   private static final String ADD =
@@ -18,11 +19,22 @@ class OwnerStore {
       "INSERT INTO owner_invite (token_hash, expires_at) VALUES (:hash, :expiresAt)";
   private static final String TAKE_INVITE =
       "DELETE FROM owner_invite WHERE token_hash = :hash AND expires_at > :now";
-  private static final String ADD_FAILURE =
-      "INSERT INTO sign_in_failure (who, at) VALUES (:who, :now)";
-  private static final String FORGET_FAILURES = "DELETE FROM sign_in_failure WHERE at < :before";
-  private static final String FAILURES =
-      "SELECT COUNT(*) FROM sign_in_failure WHERE who = :who AND at > :since";
+  private static final String SET_PASSWORD =
+      "UPDATE owner SET password_hash = :hash WHERE id = :id";
+  private static final String ADD_RESET =
+      """
+      INSERT INTO password_reset (token_hash, owner_id, created_at, expires_at)
+      VALUES (:hash, :ownerId, :now, :expiresAt)
+      """;
+  private static final String RESETS_SINCE =
+      "SELECT created_at FROM password_reset WHERE owner_id = :ownerId AND created_at > :since";
+  private static final String FIND_RESET =
+      "SELECT owner_id FROM password_reset WHERE token_hash = :hash AND expires_at > :now";
+  // Used or not, no other way back in is good any more; when they were asked for still counts.
+  private static final String END_RESETS =
+      "UPDATE password_reset SET expires_at = created_at WHERE owner_id = :ownerId AND expires_at > :now";
+  private static final String FORGET_RESETS =
+      "DELETE FROM password_reset WHERE created_at < :before";
 
   private final JdbcClient db;
 
@@ -69,16 +81,46 @@ class OwnerStore {
     return 1 == db.sql(TAKE_INVITE).param("hash", hash).param("now", Utc.bind(now)).update();
   }
 
-  void addFailure(byte[] who, Instant now) {
-    db.sql(FORGET_FAILURES).param("before", Utc.bind(now.minusSeconds(86_400))).update();
-    db.sql(ADD_FAILURE).param("who", who).param("now", Utc.bind(now)).update();
+  Optional<Owner> byId(long id) {
+    return db.sql("SELECT id, password_hash FROM owner WHERE id = :id")
+        .param("id", id)
+        .query((row, n) -> new Owner(row.getLong("id"), row.getString("password_hash")))
+        .optional();
   }
 
-  long failures(byte[] who, Instant since) {
-    return db.sql(FAILURES)
-        .param("who", who)
+  void setPassword(long id, String hash) {
+    db.sql(SET_PASSWORD).param("id", id).param("hash", hash).update();
+  }
+
+  List<Instant> resetsSince(long ownerId, Instant since) {
+    return db.sql(RESETS_SINCE)
+        .param("ownerId", ownerId)
         .param("since", Utc.bind(since))
+        .query((row, n) -> Utc.read(row, "created_at"))
+        .list();
+  }
+
+  void addReset(byte[] hash, long ownerId, Instant now, Instant expiresAt) {
+    db.sql(FORGET_RESETS).param("before", Utc.bind(now.minusSeconds(2 * 86_400))).update();
+    db.sql(ADD_RESET)
+        .param("hash", hash)
+        .param("ownerId", ownerId)
+        .param("now", Utc.bind(now))
+        .param("expiresAt", Utc.bind(expiresAt))
+        .update();
+  }
+
+  /** Whose reset this is, if it is still good. */
+  Optional<Long> reset(byte[] hash, Instant now) {
+    return db.sql(FIND_RESET)
+        .param("hash", hash)
+        .param("now", Utc.bind(now))
         .query(Long.class)
-        .single();
+        .optional();
+  }
+
+  /** Ends all of an owner's resets. False when another request was first. */
+  boolean endResets(long ownerId, Instant now) {
+    return db.sql(END_RESETS).param("ownerId", ownerId).param("now", Utc.bind(now)).update() > 0;
   }
 }

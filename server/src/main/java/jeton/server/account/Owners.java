@@ -9,24 +9,21 @@ import java.util.Optional;
 import jeton.core.problem.Problems;
 import jeton.core.signup.EmailAddress;
 import jeton.server.problem.Refused;
-import jeton.server.problem.TooOften;
+import jeton.server.problem.NotThere;
+import jeton.core.problem.Problem;
+import java.util.List;
 import jeton.server.token.Tokens;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/**
- * Those who work here: made once, known by a password that only its hash is kept of. Guessing is
- * slowed down.
- */
+/** Those who work here: made once, known by a password that only its hash is kept of. */
 @Service
 public class Owners {
   /** Least characters of a password (NIST SP 800-63B asks for 8; length is all that is asked). */
   public static final int LEAST_PASSWORD = 10;
 
   private static final int MOST_PASSWORD = 200;
-  private static final int MOST_FAILURES = 10;
-  private static final Duration FAILURES_COUNT = Duration.ofMinutes(15);
   private static final Duration INVITE_GOOD = Duration.ofDays(2);
 
   private final OwnerStore store;
@@ -49,15 +46,7 @@ public class Owners {
   @Transactional
   public void make(String email, String password) {
     EmailAddress address = address(email);
-    Problems problems = new Problems();
-    problems.when(
-        password.length() < LEAST_PASSWORD,
-        "password",
-        "too_short",
-        "A password needs at least " + LEAST_PASSWORD + " characters.");
-    problems.when(
-        password.length() > MOST_PASSWORD, "password", "too_long", "At most 200 characters.");
-    Refused.unlessNone(problems.list());
+    Refused.unlessNone(problems(password));
     if (!store.add(address.compareKey(), passwords.encode(password), clock.instant())) {
       throw new Refused("email", "taken", "Somebody with this address can sign in already.");
     }
@@ -84,37 +73,53 @@ public class Owners {
   }
 
   /**
-   * Checks a password.
+   * Checks a password; one kept in an older way is kept in today's from then on.
    *
-   * @param network where the request came from; guesses are counted per address and per network
    * @return the owner's id; empty for a wrong address or password, which take equally long to find
    *     out
    */
-  public Optional<Long> check(String email, String password, String network) {
-    Instant now = clock.instant();
-    byte[] byAddress = Tokens.hash("address " + email.strip().toLowerCase(Locale.ROOT));
-    byte[] byNetwork = Tokens.hash("network " + network);
-    if (store.failures(byAddress, now.minus(FAILURES_COUNT)) >= MOST_FAILURES
-        || store.failures(byNetwork, now.minus(FAILURES_COUNT)) >= 3 * MOST_FAILURES) {
-      throw new TooOften(
-          "Too many wrong tries. Wait a quarter of an hour, then try again.", FAILURES_COUNT);
-    }
-    Optional<OwnerStore.Owner> owner = store.find(email.strip().toLowerCase(Locale.ROOT));
+  Optional<Long> check(String email, String password) {
+    Optional<OwnerStore.Owner> owner = find(email);
     String hash = owner.map(OwnerStore.Owner::passwordHash).orElseGet(this::nobodysHash);
-    boolean fits =
-        password.getBytes(StandardCharsets.UTF_8).length <= 4 * MOST_PASSWORD
-            && passwords.matches(password, hash);
-    if (!fits || owner.isEmpty()) {
-      store.addFailure(byAddress, now);
-      store.addFailure(byNetwork, now);
+    if (!fits(password, hash) || owner.isEmpty()) {
       return Optional.empty();
+    }
+    if (passwords.upgradeEncoding(hash)) {
+      store.setPassword(owner.get().id(), passwords.encode(password));
     }
     return owner.map(OwnerStore.Owner::id);
   }
 
-  /**
-   * What a stranger's password is compared with; made when first needed, since it takes a second.
-   */
+  Optional<OwnerStore.Owner> find(String email) {
+    return store.find(key(email));
+  }
+
+  static String key(String email) {
+    return email.strip().toLowerCase(Locale.ROOT);
+  }
+
+  private boolean fits(String password, String hash) {
+    return password.getBytes(StandardCharsets.UTF_8).length <= 4 * MOST_PASSWORD
+        && passwords.matches(password, hash);
+  }
+
+  /** Changes a password, given the one until now. */
+  @Transactional
+  void change(long ownerId, String present, String wanted) {
+    OwnerStore.Owner owner = store.byId(ownerId).orElseThrow(() -> new NotThere("This account"));
+    if (!fits(present, owner.passwordHash())) {
+      throw new Refused("present", "wrong", "That is not your password. Nothing was changed.");
+    }
+    set(ownerId, wanted);
+  }
+
+  /** Sets a new password. */
+  void set(long ownerId, String wanted) {
+    Refused.unlessNone(problems(wanted));
+    store.setPassword(ownerId, passwords.encode(wanted));
+  }
+
+  /** What a stranger's password is compared with; made when first needed, since it takes a while. */
   private String nobodysHash() {
     if (nobodysHash.isEmpty()) {
       nobodysHash = passwords.encode(Tokens.random());
@@ -125,6 +130,18 @@ public class Owners {
   /** The address an owner signs in with. */
   public Optional<String> email(long id) {
     return store.email(id);
+  }
+
+  private static List<Problem> problems(String password) {
+    Problems problems = new Problems();
+    problems.when(
+        password.length() < LEAST_PASSWORD,
+        "password",
+        "too_short",
+        "A password needs at least " + LEAST_PASSWORD + " characters.");
+    problems.when(
+        password.length() > MOST_PASSWORD, "password", "too_long", "At most 200 characters.");
+    return problems.list();
   }
 
   private static EmailAddress address(String email) {

@@ -4,6 +4,10 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
+import java.time.Duration;
+import java.util.Optional;
+import jeton.server.request.BodyLimit;
+import org.springframework.stereotype.Component;
 import jeton.server.business.PublicUrl;
 import jeton.server.problem.Refused;
 import jeton.server.token.Tokens;
@@ -47,14 +51,44 @@ class BounceApi {
     return new BounceWays(publicUrl.of("/api/bounces"), key(), folder.folder().toString());
   }
 
+  /** Makes the key anew; whoever uses the old one is refused from now on. */
+  @PostMapping("/api/mail/bounces/key")
+  BounceWays renewKey() {
+    tokens.renewHandedOutKey("bounces");
+    return ways();
+  }
+
+  /** A mail that comes back is larger than a form; only whoever has the key may send one. */
+  @Component
+  static class Limit implements BodyLimit {
+    private static final Most MOST = new Most(MOST_OCTETS, 0, Duration.ofSeconds(30));
+    private final Tokens tokens;
+
+    Limit(Tokens tokens) {
+      this.tokens = tokens;
+    }
+
+    @Override
+    public Optional<Most> of(HttpServletRequest request) {
+      return request.getRequestURI().equals("/api/bounces") && isKey(tokens, request.getHeader("Authorization"))
+          ? Optional.of(MOST)
+          : Optional.empty();
+    }
+  }
+
+  private static boolean isKey(Tokens tokens, String authorization) {
+    byte[] given = String.valueOf(authorization).getBytes(StandardCharsets.UTF_8);
+    byte[] wanted =
+        ("Bearer " + tokens.handedOutKey("bounces")).getBytes(StandardCharsets.UTF_8);
+    return MessageDigest.isEqual(given, wanted);
+  }
+
   @PostMapping("/api/bounces")
   ResponseEntity<Bounces.Taken> take(
       @RequestHeader(name = "Authorization", defaultValue = "") String authorization,
       HttpServletRequest request)
       throws IOException {
-    byte[] given = authorization.getBytes(StandardCharsets.UTF_8);
-    byte[] wanted = ("Bearer " + key()).getBytes(StandardCharsets.UTF_8);
-    if (!MessageDigest.isEqual(given, wanted)) {
+    if (!isKey(tokens, authorization)) {
       return ResponseEntity.status(HttpStatus.UNAUTHORIZED).build();
     }
     byte[] mail = request.getInputStream().readNBytes(MOST_OCTETS + 1);
@@ -65,6 +99,6 @@ class BounceApi {
   }
 
   private String key() {
-    return tokens.keyFor("bounces");
+    return tokens.handedOutKey("bounces");
   }
 }

@@ -39,7 +39,7 @@ class BounceFolder {
       Files.createDirectories(folder.resolve("done"));
       Files.createDirectories(folder.resolve("not-understood"));
       for (Path mail : mails()) {
-        take(mail);
+        takeAlone(mail);
       }
     } catch (IOException | RuntimeException trouble) {
       LOG.warn("Mails that came back stay in {} for now: {}", folder, trouble.getMessage());
@@ -52,6 +52,18 @@ class BounceFolder {
       found.forEach(mails::add);
     }
     return mails;
+  }
+
+  /** One that cannot be read stays where it is, and holds up no other. */
+  private void takeAlone(Path mail) {
+    try {
+      take(mail);
+    } catch (RuntimeException trouble) {
+      LOG.warn(
+          "A mail that came back stays in {} for now: {}",
+          folder,
+          trouble.getClass().getSimpleName());
+    }
   }
 
   private void take(Path mail) {

@@ -2,7 +2,6 @@ package jeton.server.bounce;
 
 import java.time.Clock;
 import java.util.Optional;
-import jeton.core.signup.EmailAddress;
 import jeton.server.followup.Departures;
 import jeton.server.history.History;
 import jeton.server.mail.Engine;
@@ -38,15 +37,15 @@ public class Bounces {
    */
   public record Taken(boolean understood, String kind, Optional<String> address) {}
 
-  /** Takes one mail, whole, as it arrived. */
+  /**
+   * Takes one mail, whole, as it arrived. Only a report about an email we sent is acted on, by its
+   * Message-ID, which nobody can guess: an address alone would let anybody block anybody.
+   */
   @Transactional
   public Taken take(byte[] mail) {
     Returned returned = ReportReader.read(mail);
     Optional<Engine.Found> email = returned.messageId().flatMap(engine::find);
-    Optional<Person> person =
-        email
-            .map(found -> people.get(found.email().personId()))
-            .or(() -> returned.address().flatMap(this::byAddress));
+    Optional<Person> person = email.map(found -> people.lock(found.email().personId()));
     boolean understood = person.isPresent() && returned.kind() != Returned.Kind.UNKNOWN;
     if (understood) {
       act(returned, person.get(), email);
@@ -67,14 +66,6 @@ public class Bounces {
               History.Event.of(
                   clock.instant(), History.Kind.BOUNCED, person.id(), offerId, returned.said()));
       case DELIVERED, UNKNOWN -> {}
-    }
-  }
-
-  private Optional<Person> byAddress(String address) {
-    try {
-      return people.find(EmailAddress.parse(address));
-    } catch (EmailAddress.Refused noAddress) {
-      return Optional.empty();
     }
   }
 }

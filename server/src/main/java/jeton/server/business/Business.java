@@ -1,5 +1,6 @@
 package jeton.server.business;
 
+import jakarta.annotation.PostConstruct;
 import java.time.Clock;
 import java.util.Optional;
 import jeton.core.problem.Problems;
@@ -44,6 +45,11 @@ public class Business {
    */
   public record Snapshot(int version, BusinessSettings settings, Optional<SmtpSettings> smtp) {}
 
+  @PostConstruct
+  void sealOld() {
+    store.sealOld(clock.instant());
+  }
+
   /** As it is now, at most a second or two behind another instance. */
   public Snapshot now() {
     Optional<Snapshot> snapshot = known;
@@ -74,7 +80,10 @@ public class Business {
     return version + 1;
   }
 
-  /** Saves how emails leave; an empty password keeps the one that is known. */
+  /**
+   * Saves how emails leave. An empty password keeps the one that is known, where it goes to no other
+   * server, user or port, and with no less encryption, than it was typed for.
+   */
   @Transactional
   public void saveSmtp(SmtpSettings smtp) {
     Problems problems = new Problems();
@@ -85,15 +94,30 @@ public class Business {
     problems.line(smtp.user(), "user", "The user", 254);
     problems.line(smtp.password(), "password", "The password", 254);
     Refused.unlessNone(problems.list());
-    String password =
-        smtp.password().isEmpty()
-            ? now().smtp().map(SmtpSettings::password).orElse("")
-            : smtp.password();
-    SmtpSettings whole =
-        new SmtpSettings(smtp.host(), smtp.port(), smtp.security(), smtp.user(), password);
-    if (!store.saveSmtp(whole, clock.instant())) {
+    if (!store.saveSmtp(withPassword(smtp), clock.instant())) {
       throw new Refused("host", "business_first", "Save your business's name first.");
     }
     configuration.changed();
+  }
+
+  private SmtpSettings withPassword(SmtpSettings smtp) {
+    if (!smtp.password().isEmpty() || smtp.user().isEmpty()) {
+      return smtp;
+    }
+    Optional<SmtpSettings> kept = store.find().flatMap(Snapshot::smtp);
+    Optional<SmtpSettings> known = kept.or(() -> fromEnvironment);
+    if (known.filter(k -> !k.password().isEmpty()).isEmpty()) {
+      return smtp;
+    }
+    if (kept.isEmpty() || !smtp.mayUsePasswordOf(known.get())) {
+      throw new Refused(
+          "password",
+          "type_again",
+          kept.isEmpty()
+              ? "Type the password: the one of the environment stays there."
+              : "Type the password again: the one that is known is for another server, user, port or"
+                  + " encryption.");
+    }
+    return smtp.withPassword(kept.get().password());
   }
 }

@@ -26,10 +26,12 @@ class BusinessStore {
       "UPDATE business SET smtp = :smtp, updated_at = :now WHERE id = 1";
 
   private final JdbcClient db;
+  private final PasswordSeal seal;
   private final Documents documents;
 
-  BusinessStore(JdbcClient db, Documents documents) {
+  BusinessStore(JdbcClient db, Documents documents, PasswordSeal seal) {
     this.db = db;
+    this.seal = seal;
     this.documents = documents;
   }
 
@@ -41,7 +43,8 @@ class BusinessStore {
                     row.getInt("version"),
                     documents.read(row.getString("settings"), BusinessSettings.class),
                     Optional.ofNullable(row.getString("smtp"))
-                        .map(s -> documents.read(s, SmtpSettings.class))))
+                        .map(s -> documents.read(s, SmtpSettings.class))
+                        .map(smtp -> smtp.withPassword(seal.open(smtp.password())))))
         .optional();
   }
 
@@ -55,10 +58,21 @@ class BusinessStore {
             .update();
   }
 
+  /** Seals the password of an older version. */
+  void sealOld(Instant now) {
+    db.sql("SELECT JSON_VALUE(smtp, '$.password') FROM business WHERE id = 1 AND smtp IS NOT NULL")
+        .query(String.class)
+        .optional()
+        .filter(kept -> !kept.isEmpty() && kept.equals(seal.open(kept)))
+        .flatMap(kept -> find().flatMap(Business.Snapshot::smtp))
+        .ifPresent(smtp -> saveSmtp(smtp, now));
+  }
+
   boolean saveSmtp(SmtpSettings smtp, Instant now) {
     return 1
         == db.sql(SAVE_SMTP)
-            .param("smtp", documents.write(smtp))
+            .param(
+                "smtp", documents.write(smtp.withPassword(seal.seal(smtp.password()))))
             .param("now", Utc.bind(now))
             .update();
   }

@@ -11,6 +11,10 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param publicUrl where visitors reach this install, without a slash at the end; empty: as each
  *     request came in, and for emails http://127.0.0.1 with the port
  * @param verifierUrl address of a service that is asked whether an address works; empty for none
+ * @param secretKey what the secrets in the database are encrypted by; empty for the home's own key
+ * @param proxies addresses or networks (CIDR) of the proxies in front, by commas; empty for none
+ * @param trustsOwnMachine whether requests from this machine are under no limits: for the demo and
+ *     tests, where everybody comes from it
  * @param dnsServer host and port of the name server to ask; empty for the system's
  * @param smtpUrl used until Setup says otherwise; empty for none
  */
@@ -23,4 +27,7 @@ public record JetonSettings(
     @DefaultValue("") String ownerPassword,
     @DefaultValue("") String verifierUrl,
     @DefaultValue("") String dnsServer,
+    @DefaultValue("") String secretKey,
+    @DefaultValue("") String proxies,
+    @DefaultValue("false") boolean trustsOwnMachine,
     @DefaultValue("system") String clock) {}

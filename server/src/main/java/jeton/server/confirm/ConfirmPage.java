@@ -46,7 +46,7 @@ class ConfirmPage {
       @PathVariable String token,
       @RequestParam(defaultValue = "button") String by,
       HttpServletRequest request) {
-    String how = by.equals("page") ? "opened the link" : "pressed the button";
+    String how = by.equals("page") ? "opened the link and moved" : "pressed the button";
     Optional<Confirmations.Link> link =
         confirmations.confirm(token, RequestNetwork.of(request), how);
     if (link.isEmpty()) {

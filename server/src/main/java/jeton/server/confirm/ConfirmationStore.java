@@ -5,7 +5,9 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.util.Optional;
+import jeton.server.database.Documents;
 import jeton.server.database.Utc;
+import jeton.server.people.People;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** Confirmation links, and the sign-ups they confirm. */
@@ -32,6 +34,12 @@ class ConfirmationStore {
        WHERE id = :id AND confirmed_at IS NULL
       """;
 
+  private static final String TOLD =
+      """
+      SELECT told_email, told_first_name, told_answers, zone
+        FROM sign_up
+       WHERE id = :id AND told_email IS NOT NULL
+      """;
   private static final String CONFIRMED_SINCE =
       """
       SELECT COUNT(*) FROM sign_up
@@ -39,9 +47,11 @@ class ConfirmationStore {
       """;
 
   private final JdbcClient db;
+  private final Documents documents;
 
-  ConfirmationStore(JdbcClient db) {
+  ConfirmationStore(JdbcClient db, Documents documents) {
     this.db = db;
+    this.documents = documents;
   }
 
   void add(byte[] hash, long signUpId, Instant now, Instant expiresAt) {
@@ -69,6 +79,21 @@ class ConfirmationStore {
       throw new IllegalStateException(
           "Sign-up " + signUpId + " was confirmed by somebody else under our lock");
     }
+  }
+
+  /** What a sign-up told of somebody who was known already. */
+  Optional<Told.Kept> told(long signUpId) {
+    return db.sql(TOLD)
+        .param("id", signUpId)
+        .query(
+            (row, n) ->
+                new Told.Kept(
+                    new People.Confirmed(
+                        row.getString("told_email"),
+                        row.getString("told_first_name"),
+                        Optional.ofNullable(row.getString("zone"))),
+                    documents.readMap(row.getString("told_answers"))))
+        .optional();
   }
 
   /** Whether the person confirmed this offer at or after a moment. */

@@ -44,7 +44,8 @@ public class Confirmations implements DeliveryListener {
       HandOvers handOvers,
       Offers offers,
       History history,
-      Tagging tagging) {}
+      Tagging tagging,
+      Told told) {}
 
   /** What a link stands for. */
   public record Link(
@@ -117,12 +118,17 @@ public class Confirmations implements DeliveryListener {
     Offer offer = circle.offers().get(link.offerId());
     boolean handedOverSince =
         store.confirmedSince(link.personId(), link.offerId(), link.signedUpAt());
+    Optional<Told.Kept> told = Optional.empty();
     if (link.confirmedAt().isEmpty()) {
       store.confirm(link.signUpId(), now, network, by);
+      circle.people().confirmed(person.id(), now);
+      told = store.told(link.signUpId());
+      told.ifPresent(kept -> circle.people().tell(person.id(), kept.person()));
     }
     if (link.confirmedAt().isPresent() || handedOverSince) {
       // An older or second link of the same sign-up: it opens what was handed over already.
       linkToNewest(offer, person.id(), hash);
+      told.ifPresent(kept -> circle.told().byConfirmed(offer, person.id(), kept));
       return;
     }
     circle.people().changeState(person.id(), PersonState.ON_THE_LIST, now);
@@ -139,6 +145,7 @@ public class Confirmations implements DeliveryListener {
             person.id(),
             HandOvers.Way.AS_THE_OFFER_SAYS,
             opens ? Optional.of(hash) : Optional.empty());
+    told.ifPresent(kept -> circle.told().byConfirmed(offer, person.id(), kept));
     circle
         .tagging()
         .at(
@@ -162,7 +169,7 @@ public class Confirmations implements DeliveryListener {
   public void askAgain(Link link) {
     Person person = circle.people().lock(link.personId());
     boolean wants =
-        person.state() == PersonState.WAITING_TO_CONFIRM || person.state() == PersonState.LEFT;
+        person.state() != PersonState.ON_THE_LIST && person.state() != PersonState.BLOCKED;
     if (wants && link.confirmedAt().isEmpty()) {
       ask(circle.offers().remembered(link.offerId()), person, false, link.signUpId());
     }

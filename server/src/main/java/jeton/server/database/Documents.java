@@ -1,6 +1,8 @@
 package jeton.server.database;
 
 import org.springframework.stereotype.Component;
+import java.util.Map;
+import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -16,6 +18,11 @@ public class Documents {
   /** The document as text. */
   public String write(Object document) {
     return mapper.writeValueAsString(document);
+  }
+
+  /** A text as words by name. */
+  public Map<String, String> readMap(String text) {
+    return mapper.readValue(text, new TypeReference<Map<String, String>>() {});
   }
 
   /** The text as a document. */

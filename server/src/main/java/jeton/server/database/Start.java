@@ -1,7 +1,10 @@
 package jeton.server.database;
 
 import java.net.BindException;
+import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.TimeZone;
@@ -28,8 +31,10 @@ public final class Start {
     // DATETIME columns hold UTC; the driver reads and writes them in the JVM's zone.
     TimeZone.setDefault(TimeZone.getTimeZone("UTC"));
     Path home = Path.of(setting("JETON_HOME", System.getProperty("user.home") + "/.jeton"));
+    ownedByUsAlone(home);
     Map<String, Object> properties = new HashMap<>();
     properties.put("server.port", setting("JETON_PORT", "8080"));
+    properties.put("server.address", setting("JETON_ADDRESS", "127.0.0.1"));
     properties.put("jeton.home", home.toString());
     String url = setting("JETON_DB_URL", "");
     if (url.isEmpty()) {
@@ -43,6 +48,8 @@ public final class Start {
     set(properties, "jeton.public-url", "JETON_PUBLIC_URL");
     set(properties, "jeton.smtp-url", "JETON_SMTP_URL");
     set(properties, "jeton.verifier-url", "JETON_VERIFIER_URL");
+    set(properties, "jeton.secret-key", "JETON_SECRET_KEY");
+    set(properties, "jeton.proxies", "JETON_PROXIES");
     set(properties, "jeton.owner-email", "JETON_OWNER_EMAIL");
     set(properties, "jeton.owner-password", "JETON_OWNER_PASSWORD");
     properties.putAll(more);
@@ -86,6 +93,17 @@ public final class Start {
       root = root.getCause();
     }
     return root.getMessage() + " (set JETON_DEBUG=1 for the details)";
+  }
+
+  /** Whoever else has an account on this machine sees nothing of the home. */
+  private static void ownedByUsAlone(Path home) {
+    try {
+      Files.createDirectories(home);
+      Files.setPosixFilePermissions(home, PosixFilePermissions.fromString("rwx------"));
+    } catch (IOException | UnsupportedOperationException notOurs) {
+      System.err.println(
+          "Jeton cannot keep " + home + " for itself alone: others may read what is in it.");
+    }
   }
 
   private static void datasource(

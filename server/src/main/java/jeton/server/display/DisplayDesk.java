@@ -9,6 +9,8 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Collectors;
 import java.util.Optional;
 import java.util.Set;
 import jeton.core.display.Display;
@@ -64,13 +66,32 @@ class DisplayDesk {
     Facts {
       url = url == null ? "" : url;
       referrer = referrer == null ? "" : referrer;
-      spots = spots == null ? Set.of() : spots;
-      openers = openers == null ? Set.of() : openers;
-      past = past == null ? Map.of() : past;
-      done = done == null ? Set.of() : done;
+      spots = known(spots);
+      openers = known(openers);
+      past = withoutNulls(past);
+      done = known(done);
       returning = returning != null && returning;
       pages = pages == null ? 1 : pages;
       mobile = mobile != null && mobile;
+    }
+
+    private static Set<String> known(Set<String> told) {
+      return told == null
+          ? Set.of()
+          : told.stream().filter(Objects::nonNull).collect(Collectors.toSet());
+    }
+
+    private static Map<String, Past> withoutNulls(Map<String, Past> told) {
+      Map<String, Past> past = new HashMap<>();
+      if (told != null) {
+        told.forEach(
+            (key, what) -> {
+              if (what != null) {
+                past.put(key, what);
+              }
+            });
+      }
+      return past;
     }
   }
 

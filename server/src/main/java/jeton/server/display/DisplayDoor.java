@@ -8,7 +8,12 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.time.Clock;
 import java.util.List;
+import java.util.Objects;
+import jeton.server.business.JetonSettings;
+import jeton.server.page.RequestNetwork;
+import jeton.server.request.NetworkLimit;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
@@ -70,7 +75,25 @@ class DisplayDoor extends HttpServlet {
 
   /** Where what was seen is noted. */
   @Component
-  record Notes(Sightings sightings, ViewCounter views, Forms forms) {}
+  record Notes(Sightings sightings, ViewCounter views, Forms forms, PageLimit limit) {}
+
+  /** Page views and what they show, from one network: many people share one, a robot is all alone. */
+  @Component
+  static class PageLimit {
+    private static final long BURST = 1200;
+    private static final long PER_MINUTE = 600;
+    private final NetworkLimit limit;
+    private final boolean trustsOwnMachine;
+
+    PageLimit(Clock clock, JetonSettings settings) {
+      this.limit = new NetworkLimit(clock, BURST, PER_MINUTE);
+      this.trustsOwnMachine = settings.trustsOwnMachine();
+    }
+
+    boolean take(String network) {
+      return trustsOwnMachine && network.startsWith("127.") || limit.take(network);
+    }
+  }
 
   @Configuration
   static class Place {
@@ -118,6 +141,10 @@ class DisplayDoor extends HttpServlet {
     response.setHeader("Access-Control-Allow-Origin", origin);
     response.setHeader("Vary", "Origin");
     response.setHeader("Cache-Control", "no-store");
+    if (!notes.limit().take(RequestNetwork.of(request))) {
+      response.setStatus(429);
+      return;
+    }
     byte[] body = request.getInputStream().readNBytes(MOST_OCTETS + 1);
     if (body.length > MOST_OCTETS) {
       response.setStatus(HttpServletResponse.SC_REQUEST_ENTITY_TOO_LARGE);
@@ -125,13 +152,17 @@ class DisplayDoor extends HttpServlet {
     }
     try {
       if (path.group(2).equals("seen")) {
-        seen(site.get(), json.readValue(body, Seen.class), response);
+        seen(site.get(), read(body, Seen.class), response);
       } else {
-        decide(site.get(), json.readValue(body, DisplayDesk.Facts.class), response);
+        decide(site.get(), read(body, DisplayDesk.Facts.class), response);
       }
-    } catch (JacksonException notOurScript) {
+    } catch (JacksonException | NullPointerException notOurScript) {
       response.setStatus(HttpServletResponse.SC_BAD_REQUEST);
     }
+  }
+
+  private <T> T read(byte[] body, Class<T> type) {
+    return Objects.requireNonNull(json.readValue(body, type));
   }
 
   private void decide(Site site, DisplayDesk.Facts facts, HttpServletResponse response)

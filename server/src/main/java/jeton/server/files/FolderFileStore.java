@@ -2,10 +2,12 @@ package jeton.server.files;
 
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.OutputStream;
+import java.io.FileOutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.channels.FileChannel;
 import java.nio.file.StandardCopyOption;
+import java.nio.file.StandardOpenOption;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.Arrays;
@@ -34,6 +36,7 @@ final class FolderFileStore implements FileStore {
       Path place = place(kept.hash());
       Files.createDirectories(place.getParent());
       Files.move(draft, place, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+      sync(place.getParent());
       return kept;
     } finally {
       Files.deleteIfExists(draft);
@@ -45,12 +48,19 @@ final class FolderFileStore implements FileStore {
     return new FileSystemResource(place(hash));
   }
 
+  /** A name is in its folder for good only once the folder is written too. */
+  private static void sync(Path folder) throws IOException {
+    try (FileChannel channel = FileChannel.open(folder, StandardOpenOption.READ)) {
+      channel.force(true);
+    }
+  }
+
   private static Kept write(InputStream content, long most, Path draft) throws IOException {
     MessageDigest digest = sha256();
     byte[] head = content.readNBytes(HEAD);
     digest.update(head);
     long size = head.length;
-    try (OutputStream out = Files.newOutputStream(draft)) {
+    try (FileOutputStream out = new FileOutputStream(draft.toFile())) {
       out.write(head);
       byte[] buffer = new byte[HEAD];
       for (int n = content.read(buffer); n >= 0; n = content.read(buffer)) {
@@ -61,6 +71,8 @@ final class FolderFileStore implements FileStore {
         digest.update(buffer, 0, n);
         out.write(buffer, 0, n);
       }
+      // On the disk before anything says that it is there.
+      out.getFD().sync();
     }
     return new Kept(
         HexFormat.of().formatHex(digest.digest()), size, Arrays.copyOf(head, head.length));

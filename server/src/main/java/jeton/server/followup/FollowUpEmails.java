@@ -3,6 +3,8 @@ package jeton.server.followup;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 import jeton.core.email.EmailContent;
 import jeton.server.business.PublicUrl;
 import jeton.server.email.EmailSource;
@@ -41,6 +43,17 @@ class FollowUpEmails implements EmailSource {
       }
     }
     return contents;
+  }
+
+  @Override
+  public Set<Long> held(List<Claimed> batch) {
+    Set<Long> paused =
+        sequences.pausedSteps(
+            batch.stream().map(c -> c.email().stepId().orElseThrow()).distinct().toList());
+    return batch.stream()
+        .filter(claimed -> paused.contains(claimed.email().stepId().orElseThrow()))
+        .map(Claimed::outboxId)
+        .collect(Collectors.toSet());
   }
 
   /** A sequence that stands on its own has no pass to give. */

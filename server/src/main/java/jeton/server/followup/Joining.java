@@ -28,19 +28,21 @@ public class Joining {
     this.tx = tx;
   }
 
-  /**
-   * Who.
-   *
-   * @param ids these; empty for everybody the filter finds
-   */
-  public record Who(Set<Long> ids, People.Filter filter) {}
+  /** Who is meant. */
+  public sealed interface Who {
+    /** These. */
+    record These(Set<Long> ids) implements Who {}
+
+    /** Everybody a filter finds. */
+    record Everybody(People.Filter filter) implements Who {}
+  }
 
   /**
    * How many.
    *
    * @param added who are on the list and start (again)
    * @param notOnTheList found, but may get nothing
-   * @param alreadyIn had it before
+   * @param alreadyIn had it before, or are on their way
    */
   public record Joined(long added, long notOnTheList, long alreadyIn) {}
 
@@ -61,7 +63,17 @@ public class Joining {
     List<Person> page = page(who, below);
     while (!page.isEmpty()) {
       List<Person> now = page;
-      tx.executeWithoutResult(status -> now.forEach(p -> one(sequence, p, again, starts, counts)));
+      long[] ofPage =
+          tx.execute(
+              status -> {
+                // Counted anew when the transaction is repeated.
+                long[] some = new long[3];
+                people(now, starts).forEach(p -> one(sequence, p, again, starts, some));
+                return some;
+              });
+      for (int i = 0; i < counts.length; i++) {
+        counts[i] += ofPage[i];
+      }
       below = page.get(page.size() - 1).id();
       page = page(who, below);
     }
@@ -69,10 +81,11 @@ public class Joining {
   }
 
   private List<Person> page(Who who, long below) {
-    if (who.ids().isEmpty()) {
-      return people.below(who.filter(), below, PAGE);
+    if (who instanceof Who.Everybody everybody) {
+      return people.below(everybody.filter(), below, PAGE);
     }
-    return who.ids().stream()
+    return ((Who.These) who)
+        .ids().stream()
         .filter(id -> id < below)
         .sorted(java.util.Comparator.reverseOrder())
         .limit(PAGE)
@@ -80,12 +93,24 @@ public class Joining {
         .toList();
   }
 
+  /** As they are now; locked where they are to start. */
+  private List<Person> people(List<Person> page, boolean starts) {
+    if (!starts) {
+      return page;
+    }
+    people.lockAll(page.stream().map(Person::id).toList());
+    return page.stream().map(person -> people.get(person.id())).toList();
+  }
+
   private void one(
       Sequence sequence, Person person, RunAgain again, boolean starts, long[] counts) {
     if (person.state() != PersonState.ON_THE_LIST) {
       counts[1]++;
-    } else if (again.when() == RunAgain.When.NEVER
-        && store.lastStarted(sequence.id(), person.id()).isPresent()) {
+      return;
+    }
+    RunStore.Earlier earlier = store.earlier(sequence.id(), person.id());
+    boolean hadIt = again.when() == RunAgain.When.NEVER && earlier.lastStarted().isPresent();
+    if (hadIt || earlier.going()) {
       counts[2]++;
     } else {
       counts[0]++;

@@ -1,7 +1,6 @@
 package jeton.server.followup;
 
 import java.time.Instant;
-import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -15,7 +14,7 @@ import org.springframework.stereotype.Repository;
 class ProgressStore {
   private static final String COLUMNS =
       """
-      r.id, r.sequence_id, r.person_id, r.offer_id, r.anchor_at, r.last_rank,
+      r.id, r.sequence_id, r.person_id, r.offer_id, r.anchor_at, r.last_rank, r.next_step_id,
       COALESCE(r.next_due_at, r.held_due_at) AS next_due_at, p.state, p.zone
       """;
 
@@ -81,31 +80,38 @@ class ProgressStore {
        WHERE sequence_id = :sequenceId AND ended_at IS NULL AND COALESCE(next_due_at, held_due_at) < :before
       """;
 
-  private static final String ADD_START =
+  private static final String GOING =
+      "SELECT MIN(id) AS first, MAX(id) AS last FROM run WHERE sequence_id = :sequenceId AND ended_at IS NULL";
+  private static final String OVER =
+      "SELECT MIN(id) AS first, MAX(id) AS last FROM run WHERE sequence_id = :sequenceId AND ended_at IS NOT NULL";
+  private static final String ENDED =
+      "SELECT COUNT(*) FROM run WHERE sequence_id = :sequenceId AND ended_at IS NOT NULL";
+  private static final String SET_ASIDE =
       """
-      INSERT IGNORE INTO run_start (sequence_id, person_id, offer_id, due_at)
-      VALUES (:sequenceId, :personId, :offerId, :dueAt)
+      SELECT 'RUN' AS what, r.id, r.sequence_id, q.name AS sequence, r.person_id, p.email, r.set_aside_at, r.trouble
+        FROM run r
+        JOIN sequence q ON q.id = r.sequence_id
+        JOIN person p ON p.id = r.person_id
+       WHERE r.set_aside_at IS NOT NULL AND r.ended_at IS NULL
+       UNION ALL
+      SELECT 'START', t.id, t.sequence_id, q.name, t.person_id, p.email, t.set_aside_at, t.trouble
+        FROM run_start t
+        JOIN sequence q ON q.id = t.sequence_id
+        JOIN person p ON p.id = t.person_id
+       WHERE t.set_aside_at IS NOT NULL
+       ORDER BY set_aside_at DESC
+       LIMIT :most
       """;
-
-  private static final String REPLACE_START =
+  private static final String RUN_AGAIN =
       """
-      INSERT INTO run_start (sequence_id, person_id, offer_id, due_at)
-      VALUES (:sequenceId, :personId, :offerId, :dueAt)
-          ON DUPLICATE KEY UPDATE due_at = VALUES(due_at)
+      UPDATE run r JOIN sequence s ON s.id = r.sequence_id
+         SET r.set_aside_at = NULL, r.trouble = NULL,
+             r.next_due_at = CASE WHEN s.paused_at IS NULL THEN :now END,
+             r.held_due_at = CASE WHEN s.paused_at IS NULL THEN NULL ELSE :now END
+       WHERE r.set_aside_at IS NOT NULL AND r.ended_at IS NULL
       """;
-
-  private static final String LOCK_STARTS =
-      """
-      SELECT id, sequence_id, person_id, offer_id, due_at FROM run_start
-       WHERE due_at <= :now
-       ORDER BY due_at, id
-       LIMIT :limit
-         FOR UPDATE SKIP LOCKED
-      """;
-
-  private static final String DELETE_STARTS = "DELETE FROM run_start WHERE id IN (:ids)";
-
-  private static final String NEXT_START = "SELECT MIN(due_at) AS next FROM run_start";
+  private static final String START_AGAIN =
+      "UPDATE run_start SET due_at = :now, set_aside_at = NULL, trouble = NULL WHERE set_aside_at IS NOT NULL";
 
   private final JdbcClient db;
 
@@ -113,8 +119,8 @@ class ProgressStore {
     this.db = db;
   }
 
-  /** A start that lies ahead. */
-  record Ahead(long id, long sequenceId, long personId, Optional<Long> offerId, Instant dueAt) {}
+  /** The numbers of the first and the last of some runs; 0 when there are none. */
+  record Span(long first, long last) {}
 
   /** Runs of a sequence that wait for a moment, by id, a page at a time. */
   List<RunStore.Run> waiting(long sequenceId, long after, int most) {
@@ -179,42 +185,44 @@ class ProgressStore {
         .single();
   }
 
-  /** Keeps a start for later; one that is kept already stays, unless it is to be replaced. */
-  void startLater(Ahead ahead, boolean replaces) {
-    db.sql(replaces ? REPLACE_START : ADD_START)
-        .param("sequenceId", ahead.sequenceId())
-        .param("personId", ahead.personId())
-        .param("offerId", ahead.offerId().orElse(null))
-        .param("dueAt", Utc.bind(ahead.dueAt()))
-        .update();
+  /** Where the numbers of runs on their way lie. */
+  Span going(long sequenceId) {
+    return span(GOING, sequenceId);
   }
 
-  /** Takes out what is to start now; locked until the transaction ends, and gone then. */
-  List<Ahead> takeStarts(Instant now, int limit) {
-    List<Ahead> due =
-        db.sql(LOCK_STARTS)
-            .param("now", Utc.bind(now))
-            .param("limit", limit)
-            .query(
-                (row, n) ->
-                    new Ahead(
-                        row.getLong("id"),
-                        row.getLong("sequence_id"),
-                        row.getLong("person_id"),
-                        Optional.ofNullable(row.getObject("offer_id", Long.class)),
-                        Utc.read(row, "due_at")))
-            .list();
-    if (!due.isEmpty()) {
-      delete(due.stream().map(Ahead::id).toList());
-    }
-    return due;
+  /** Where the numbers of ended runs lie. */
+  Span over(long sequenceId) {
+    return span(OVER, sequenceId);
   }
 
-  private void delete(Collection<Long> ids) {
-    db.sql(DELETE_STARTS).param("ids", ids).update();
+  private Span span(String sql, long sequenceId) {
+    return db.sql(sql)
+        .param("sequenceId", sequenceId)
+        .query((row, n) -> new Span(row.getLong("first"), row.getLong("last")))
+        .single();
   }
 
-  Optional<Instant> nextStart() {
-    return db.sql(NEXT_START).query((row, n) -> Utc.readOptional(row, "next")).single();
+  long ended(long sequenceId) {
+    return db.sql(ENDED).param("sequenceId", sequenceId).query(Long.class).single();
+  }
+
+  List<SetAside.Line> setAside(int most) {
+    return db.sql(SET_ASIDE)
+        .param("most", most)
+        .query(
+            (row, n) ->
+                new SetAside.Line(
+                    row.getLong("sequence_id"),
+                    row.getString("sequence"),
+                    row.getLong("person_id"),
+                    row.getString("email"),
+                    Utc.read(row, "set_aside_at"),
+                    row.getString("trouble")))
+        .list();
+  }
+
+  int tryAgain(Instant now) {
+    return db.sql(RUN_AGAIN).param("now", Utc.bind(now)).update()
+        + db.sql(START_AGAIN).param("now", Utc.bind(now)).update();
   }
 }

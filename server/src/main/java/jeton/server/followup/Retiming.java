@@ -8,50 +8,64 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Consumer;
 import jeton.core.followup.Moved;
 import jeton.core.followup.Pace;
 import jeton.core.followup.Plan;
 import jeton.core.followup.Progress;
-import jeton.core.followup.Ranks;
 import jeton.core.followup.Standing;
 import jeton.core.followup.Step;
+import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionOperations;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /**
- * What an edit does to people on their way: counted before it is saved, done when it is (T9-T11).
+ * What an edit does to people on their way (T9 to T11), done when it is saved: a page at a time,
+ * each in a transaction of its own, so that no lock lasts and nothing is held in memory. A process
+ * that ends leaves the rest to the next; until their page comes, people are moved by the edited
+ * sequence all the same, since the engine decides anew.
  */
 @Component
 public class Retiming {
-  private static final int PAGE = 1000;
-  private static final Duration SOON = Duration.ofHours(1);
+  private static final int PAGE = 500;
+  private static final Duration AT_ONCE = Duration.ofSeconds(1);
 
-  private final RunStore runs;
+  private final RetimingStore jobs;
   private final ProgressStore progress;
+  private final RunStore runs;
   private final RunFactStore facts;
+  private final SequenceStore sequences;
   private final Pacing pacing;
-  private final Clock clock;
+  private final Ground ground;
 
-  Retiming(RunStore runs, ProgressStore progress, RunFactStore facts, Pacing pacing, Clock clock) {
-    this.runs = runs;
+  Retiming(
+      RetimingStore jobs,
+      ProgressStore progress,
+      RunStore runs,
+      RunFactStore facts,
+      SequenceStore sequences,
+      Pacing pacing,
+      Ground ground) {
+    this.jobs = jobs;
     this.progress = progress;
+    this.runs = runs;
     this.facts = facts;
+    this.sequences = sequences;
     this.pacing = pacing;
-    this.clock = clock;
+    this.ground = ground;
   }
 
+  /** In what it is done, and by which clock. */
+  @Component
+  record Ground(TransactionOperations tx, StartTimes startTimes, Clock clock) {}
+
   /**
-   * What saving would do to people on their way.
+   * How far it has come.
    *
-   * @param onTheirWay how many are
-   * @param retimed how many get their next email at another moment
-   * @param withinTheHour how many more would get an email within the next hour (T10)
-   * @param pastNewSteps how many are past the place of an added or moved step and will not get it
-   *     (T9)
-   * @param finished how many have finished, and could go on with an added step if wanted (T11)
+   * @param done people looked at
+   * @param expected how many there were when it began
    */
-  public record Effect(
-      long onTheirWay, long retimed, long withinTheHour, long pastNewSteps, long finished) {}
+  public record Came(long done, long expected) {}
 
   /**
    * A step on the scale of days.
@@ -63,85 +77,117 @@ public class Retiming {
   public record Planned(Instant at, Optional<Moved> moved, Instant from) {}
 
   /** What a run would wait for. */
-  private record Change(RunStore.Run run, Optional<Plan.Due> next) {
+  record Change(RunStore.Run run, Optional<Plan.Due> next) {
     boolean differs() {
+      return next.isPresent()
+          && !(next.get().at().equals(run.nextDueAt().orElse(null))
+              && run.nextStepId().equals(Optional.of(next.get().step().id())));
+    }
+
+    /** Whether the email would come at another moment. */
+    boolean isRetimed() {
       return next.isPresent() && !next.get().at().equals(run.nextDueAt().orElse(null));
     }
-  }
 
-  Effect effect(Sequence present, Sequence wanted) {
-    Instant soon = clock.instant().plus(SOON);
-    Map<Long, Long> places = Sequences.ranksById(present);
-    List<Step> placedAnew =
-        wanted.timing().stream()
-            .filter(s -> places.getOrDefault(s.id(), Ranks.NEW) != s.rank())
-            .toList();
-    long[] counts = new long[3];
-    each(
-        wanted,
-        change -> {
-          if (change.differs()) {
-            counts[0]++;
-            boolean wasLater = change.run().nextDueAt().orElseThrow().isAfter(soon);
-            counts[1] += wasLater && !change.next().orElseThrow().at().isAfter(soon) ? 1 : 0;
-          }
-          counts[2] += placedAnew.stream().anyMatch(step -> isPast(change.run(), step)) ? 1 : 0;
-        });
-    return new Effect(
-        progress.onTheirWay(present.id()), counts[0], counts[1], counts[2], countFinished(wanted));
-  }
-
-  private static boolean isPast(RunStore.Run run, Step step) {
-    return run.lastRank().filter(rank -> step.rank() <= rank).isPresent();
-  }
-
-  /** Re-times everybody who waits; and, if wanted, has those go on who had finished. */
-  void apply(Sequence saved, boolean reopens) {
-    List<RunStore.Waiting> waiting = new ArrayList<>();
-    each(
-        saved,
-        change -> {
-          change.next().map(due -> waiting(change.run(), due)).ifPresent(waiting::add);
-          // A run for which nothing is left ends when it comes due: the engine finds no step.
-        });
-    if (reopens) {
-      eachFinished(
-          saved,
-          change -> {
-            progress.reopen(change.run().id());
-            waiting.add(waiting(change.run(), change.next().orElseThrow()));
-          });
-    }
-    runs.waitFor(waiting);
-  }
-
-  private static RunStore.Waiting waiting(RunStore.Run run, Plan.Due due) {
-    return new RunStore.Waiting(run.id(), run.anchor(), due.step().id(), due.at());
-  }
-
-  private long countFinished(Sequence wanted) {
-    long[] count = new long[1];
-    eachFinished(wanted, change -> count[0]++);
-    return count[0];
-  }
-
-  private void each(Sequence wanted, Consumer<Change> work) {
-    List<RunStore.Run> page = progress.waiting(wanted.id(), 0, PAGE);
-    while (!page.isEmpty()) {
-      changes(wanted, page).forEach(work);
-      page = progress.waiting(wanted.id(), page.get(page.size() - 1).id(), PAGE);
+    RunStore.Waiting waiting() {
+      Plan.Due due = next.orElseThrow();
+      return new RunStore.Waiting(run.id(), run.anchor(), due.step().id(), due.at());
     }
   }
 
-  private void eachFinished(Sequence wanted, Consumer<Change> work) {
-    List<RunStore.Run> page = progress.finished(wanted.id(), 0, PAGE);
-    while (!page.isEmpty()) {
-      changes(wanted, page).stream().filter(change -> change.next().isPresent()).forEach(work);
-      page = progress.finished(wanted.id(), page.get(page.size() - 1).id(), PAGE);
+  /** Notes that everybody is to be re-timed, in the transaction that saves the edit. */
+  void begin(Sequence saved, boolean reopens) {
+    jobs.begin(
+        saved.id(), reopens, progress.onTheirWay(saved.id()), ground.clock().instant());
+  }
+
+  /** Does what can be done within a second; the rest is done in the background. */
+  void beginWorkingOff(long sequenceId) {
+    if (TransactionSynchronizationManager.isActualTransactionActive()) {
+      return;
+    }
+    long until = System.nanoTime() + AT_ONCE.toNanos();
+    while (System.nanoTime() < until) {
+      if (!onePage(sequenceId)) {
+        return;
+      }
     }
   }
 
-  private List<Change> changes(Sequence wanted, List<RunStore.Run> page) {
+  /** Goes on with whatever is not finished, whoever began it. */
+  @Scheduled(fixedDelay = 1000)
+  public void workOff() {
+    for (long sequenceId : jobs.unfinished()) {
+      while (onePage(sequenceId) && !Thread.currentThread().isInterrupted()) {
+        // Each page commits by itself.
+      }
+    }
+  }
+
+  /** How far the last edit's re-timing has come; empty when it is finished. */
+  public Optional<Came> came(long sequenceId) {
+    return jobs.find(sequenceId)
+        .map(job -> new Came(Math.min(job.lookedAt(), job.expected()), job.expected()));
+  }
+
+  private boolean onePage(long sequenceId) {
+    return Boolean.TRUE.equals(
+        ground.tx().execute(status -> jobs.take(sequenceId).map(this::page).orElse(false)));
+  }
+
+  /** False when nothing is left to do. */
+  private boolean page(RetimingStore.Job job) {
+    Sequence sequence = sequences.find(job.sequenceId()).orElseThrow();
+    return switch (job.phase()) {
+      case RUNS -> runs(job, sequence);
+      case FINISHED -> finished(job, sequence);
+      case STARTS -> starts(job, sequence);
+    };
+  }
+
+  private boolean runs(RetimingStore.Job job, Sequence sequence) {
+    List<RunStore.Run> page = progress.waiting(job.sequenceId(), job.after(), PAGE);
+    if (page.isEmpty()) {
+      jobs.next(job, job.reopens() ? RetimingStore.Phase.FINISHED : RetimingStore.Phase.STARTS);
+      return true;
+    }
+    // A run for which nothing is left ends when it comes due: the engine finds no step.
+    List<Change> changed = changes(sequence, page).stream().filter(Change::differs).toList();
+    runs.retime(changed);
+    jobs.advance(job, last(page), page.size(), changed.size());
+    return true;
+  }
+
+  private boolean finished(RetimingStore.Job job, Sequence sequence) {
+    List<RunStore.Run> page = progress.finished(job.sequenceId(), job.after(), PAGE);
+    if (page.isEmpty()) {
+      jobs.next(job, RetimingStore.Phase.STARTS);
+      return true;
+    }
+    List<Change> going =
+        changes(sequence, page).stream().filter(change -> change.next().isPresent()).toList();
+    going.forEach(change -> progress.reopen(change.run().id()));
+    runs.waitFor(going.stream().map(Change::waiting).toList());
+    jobs.advance(job, last(page), 0, going.size());
+    return true;
+  }
+
+  private boolean starts(RetimingStore.Job job, Sequence sequence) {
+    long after = ground.startTimes().page(sequence, job.after(), PAGE);
+    if (after == 0) {
+      jobs.finish(job, ground.clock().instant());
+      return false;
+    }
+    jobs.advance(job, after, 0, 0);
+    return true;
+  }
+
+  private static long last(List<RunStore.Run> page) {
+    return page.get(page.size() - 1).id();
+  }
+
+  /** What each of these runs would wait for; nothing is locked for it. */
+  List<Change> changes(Sequence wanted, List<RunStore.Run> page) {
     Map<Long, Set<Long>> handled = facts.handled(page.stream().map(RunStore.Run::id).toList());
     Map<Long, Instant> lastSent =
         pacing.spacing().isZero()
@@ -164,7 +210,7 @@ public class Retiming {
   List<Planned> plan(Sequence wanted) {
     Pace pace = pacing.of(wanted, Optional.empty(), Optional.empty());
     List<Planned> moments = new ArrayList<>();
-    Instant anchor = clock.instant();
+    Instant anchor = ground.clock().instant();
     for (Step step : wanted.timing()) {
       Instant due = pace.due(step.timing(), anchor);
       moments.add(

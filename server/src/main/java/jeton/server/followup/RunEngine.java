@@ -24,8 +24,12 @@ class RunEngine {
   }
 
   @Scheduled(fixedDelay = 500)
-  void moveDue() {
+  void startDue() {
     work(starts::startDue);
+  }
+
+  @Scheduled(fixedDelay = 500)
+  void moveDue() {
     work(runs::moveDue);
   }
 

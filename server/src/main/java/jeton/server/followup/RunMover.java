@@ -19,24 +19,40 @@ import jeton.core.people.PersonState;
 import jeton.server.history.History;
 import jeton.server.mail.OutgoingEmail;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionOperations;
+import jeton.server.mail.Outbox;
+import jeton.server.people.Tags;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** Moves due runs on (rules T7 to T9, T13), many in one transaction and few statements. */
 @Service
 public class RunMover {
+  private static final Logger LOG = LoggerFactory.getLogger(RunMover.class);
   private final RunStore runs;
   private final SequenceStore sequences;
   private final Runs ended;
-  private final Runs.Ground ground;
+  private final Mover ground;
   private final Clock clock;
 
-  RunMover(RunStore runs, SequenceStore sequences, Runs ended, Runs.Ground ground, Clock clock) {
+  RunMover(RunStore runs, SequenceStore sequences, Runs ended, Mover ground, Clock clock) {
     this.runs = runs;
     this.sequences = sequences;
     this.ended = ended;
     this.ground = ground;
     this.clock = clock;
   }
+
+  /** What runs are moved with. */
+  @Component
+  record Mover(
+      Outbox outbox,
+      History history,
+      Pacing pacing,
+      Tags tags,
+      RunFactStore facts,
+      TransactionOperations tx) {}
 
   /** What one look at due runs comes to, written in few statements. */
   private static final class Work {
@@ -69,14 +85,48 @@ public class RunMover {
 
   /**
    * Moves on what is due: puts its email into the outbox. Decides anew from the newest sequence, so
-   * an edit made meanwhile counts.
+   * an edit made meanwhile counts. A run that cannot be moved is set aside alone.
    *
    * @return how many runs were dealt with
    */
-  @Transactional
   public int moveDue(int most) {
     Instant now = clock.instant();
-    List<RunStore.Run> due = runs.lockDue(now, most);
+    List<RunStore.Due> due = runs.due(now, most);
+    if (due.isEmpty()) {
+      return 0;
+    }
+    try {
+      return move(due, now);
+    } catch (RuntimeException trouble) {
+      if (SetAside.isNobodysFault(trouble)) {
+        throw trouble;
+      }
+      LOG.warn("Due runs are moved on one by one: {}", trouble.getClass().getName());
+    }
+    return due.stream().mapToInt(one -> moveAlone(one, now)).sum();
+  }
+
+  private int moveAlone(RunStore.Due due, Instant now) {
+    try {
+      return move(List.of(due), now);
+    } catch (RuntimeException trouble) {
+      if (SetAside.isNobodysFault(trouble)) {
+        throw trouble;
+      }
+      LOG.error("Run {} is set aside", due.runId(), trouble);
+      ground
+          .tx()
+          .executeWithoutResult(
+              status -> runs.setAside(due.runId(), SetAside.why(trouble), now));
+      return 1;
+    }
+  }
+
+  private int move(List<RunStore.Due> due, Instant now) {
+    return ground.tx().execute(status -> moveLocked(runs.lockDue(due, now), now));
+  }
+
+  private int moveLocked(List<RunStore.Run> due, Instant now) {
     if (due.isEmpty()) {
       return 0;
     }
@@ -85,9 +135,9 @@ public class RunMover {
     for (RunStore.Run run : due) {
       decide(run, knowledge, work, now);
     }
+    work.emails.forEach(ground.outbox()::add);
     runs.handle(work.handled, now);
     runs.waitFor(work.waiting);
-    work.emails.forEach(ground.outbox()::add);
     ground.history().noteAll(work.events);
     return due.size();
   }
@@ -98,6 +148,16 @@ public class RunMover {
       return;
     }
     Sequence sequence = knowledge.sequences().get(run.sequenceId());
+    if (sequence.paused()) {
+      // It was paused after it had come due: its moment is put aside with the others' (T14).
+      run.nextStepId()
+          .ifPresent(
+              step ->
+                  work.waiting.add(
+                      new RunStore.Waiting(
+                          run.id(), run.anchor(), step, run.nextDueAt().orElse(now))));
+      return;
+    }
     Optional<Instant> lastSent = Optional.ofNullable(knowledge.lastSent().get(run.personId()));
     Turn turn =
         Turn.of(
@@ -157,7 +217,7 @@ public class RunMover {
         ground.facts().handled(ids),
         conditions ? ground.tags().of(people) : Map.of(),
         conditions ? ground.facts().passesUsed(people) : Map.of(),
-        ground.pacing().spacing().isZero() ? new HashMap<>() : ground.facts().lastSent(people));
+        ground.pacing().spacing().isZero() ? new HashMap<>() : ground.facts().lastSentLocked(people));
   }
 
   /** When the next run is due, if one waits. */

@@ -32,9 +32,16 @@ class RunStore {
       Optional<Long> offerId,
       Instant anchor,
       Optional<Long> lastRank,
+      Optional<Long> nextStepId,
       Optional<Instant> nextDueAt,
       PersonState personState,
       Optional<String> zone) {}
+
+  /** A run that is due, and whose it is. */
+  record Due(long runId, long personId) {}
+
+  /** When somebody's newest run of a sequence started, and whether one is on its way. */
+  record Earlier(Optional<Instant> lastStarted, boolean going) {}
 
   /** When a run is due next. */
   record Waiting(long runId, Instant anchor, long stepId, Instant dueAt) {}
@@ -44,7 +51,7 @@ class RunStore {
 
   private static final String COLUMNS =
       """
-      r.id, r.sequence_id, r.person_id, r.offer_id, r.anchor_at, r.last_rank,
+      r.id, r.sequence_id, r.person_id, r.offer_id, r.anchor_at, r.last_rank, r.next_step_id,
       COALESCE(r.next_due_at, r.held_due_at) AS next_due_at, p.state, p.zone
       """;
 
@@ -54,18 +61,45 @@ class RunStore {
       VALUES (:sequenceId, :personId, :offerId, :now, :now, :stepId, :dueAt, :heldDueAt)
       """;
 
-  private static final String LAST_STARTED =
-      "SELECT MAX(started_at) AS last FROM run WHERE sequence_id = :sequenceId AND person_id = :personId";
-
-  private static final String LOCK_DUE =
+  private static final String EARLIER =
       """
-      SELECT id FROM run
+      SELECT MAX(started_at) AS last, COALESCE(MAX(ended_at IS NULL), FALSE) AS going
+        FROM run
+       WHERE sequence_id = :sequenceId AND person_id = :personId
+      """;
+
+  private static final String DUE =
+      """
+      SELECT id, person_id FROM run
        WHERE next_due_at <= :now
        ORDER BY next_due_at
        LIMIT :limit
+      """;
+  private static final String LOCK_PEOPLE =
+      "SELECT id FROM person WHERE id IN (:ids) ORDER BY id FOR UPDATE SKIP LOCKED";
+  private static final String LOCK_DUE =
+      """
+      SELECT id FROM run
+       WHERE id IN (:ids) AND person_id IN (:people) AND next_due_at <= :now
+       ORDER BY id
          FOR UPDATE SKIP LOCKED
       """;
-
+  private static final String SET_ASIDE =
+      """
+      UPDATE run
+         SET set_aside_at = :now, trouble = :why, next_due_at = NULL, held_due_at = NULL
+       WHERE id = :runId AND ended_at IS NULL
+      """;
+  // A run that has moved since it was looked at has another anchor or rank, or waits for nothing.
+  private static final String RETIME =
+      """
+      UPDATE run r JOIN sequence s ON s.id = r.sequence_id
+         SET r.next_step_id = :stepId,
+             r.next_due_at = CASE WHEN s.paused_at IS NULL THEN :dueAt END,
+             r.held_due_at = CASE WHEN s.paused_at IS NULL THEN NULL ELSE :dueAt END
+       WHERE r.id = :runId AND r.ended_at IS NULL AND r.anchor_at = :anchor AND r.last_rank <=> :lastRank
+         AND (r.next_due_at IS NOT NULL OR r.held_due_at IS NOT NULL)
+      """;
   private static final String BY_IDS =
       "SELECT "
           + COLUMNS
@@ -152,19 +186,62 @@ class RunStore {
     return id.getKey().longValue();
   }
 
-  Optional<Instant> lastStarted(long sequenceId, long personId) {
-    return db.sql(LAST_STARTED)
+  /** What runs of a sequence somebody had before. */
+  Earlier earlier(long sequenceId, long personId) {
+    return db.sql(EARLIER)
         .param("sequenceId", sequenceId)
         .param("personId", personId)
-        .query((row, n) -> Utc.readOptional(row, "last"))
+        .query(
+            (row, n) -> new Earlier(Utc.readOptional(row, "last"), row.getBoolean("going")))
         .single();
   }
 
-  /** Locks what is due until the transaction ends; others skip it. */
-  List<Run> lockDue(Instant now, int limit) {
-    List<Long> ids =
-        db.sql(LOCK_DUE).param("now", Utc.bind(now)).param("limit", limit).query(Long.class).list();
-    return byIds(ids);
+  /** What is due, longest first; nothing is locked yet. */
+  List<Due> due(Instant now, int limit) {
+    return db.sql(DUE)
+        .param("now", Utc.bind(now))
+        .param("limit", limit)
+        .query((row, n) -> new Due(row.getLong("id"), row.getLong("person_id")))
+        .list();
+  }
+
+  /**
+   * Locks those of these that are still due, and before them the people they belong to, until the
+   * transaction ends. What somebody else has locked is left to them.
+   */
+  List<Run> lockDue(List<Due> due, Instant now) {
+    List<Long> people =
+        db.sql(LOCK_PEOPLE)
+            .param("ids", due.stream().map(Due::personId).distinct().toList())
+            .query(Long.class)
+            .list();
+    return people.isEmpty()
+        ? List.of()
+        : byIds(
+            db.sql(LOCK_DUE)
+                .param("ids", due.stream().map(Due::runId).toList())
+                .param("people", people)
+                .param("now", Utc.bind(now))
+                .query(Long.class)
+                .list());
+  }
+
+  /** Takes a run that cannot be moved on out of the engine's way, and shows why. */
+  void setAside(long runId, String why, Instant now) {
+    db.sql(SET_ASIDE).param("runId", runId).param("why", why).param("now", Utc.bind(now)).update();
+  }
+
+  /** Re-times runs that still stand where they stood when they were looked at. */
+  void retime(List<Retiming.Change> changes) {
+    update(
+        RETIME,
+        changes,
+        c ->
+            new MapSqlParameterSource("runId", c.run().id())
+                .addValue("anchor", Utc.bind(c.run().anchor()))
+                .addValue("lastRank", c.run().lastRank().orElse(null))
+                .addValue("stepId", c.next().orElseThrow().step().id())
+                .addValue("dueAt", Utc.bind(c.next().orElseThrow().at())));
   }
 
   /** Locks those of these that go on. */
@@ -261,6 +338,7 @@ class RunStore {
         Optional.ofNullable(row.getObject("offer_id", Long.class)),
         Utc.read(row, "anchor_at"),
         Optional.ofNullable(row.getObject("last_rank", Long.class)),
+        Optional.ofNullable(row.getObject("next_step_id", Long.class)),
         Utc.readOptional(row, "next_due_at"),
         PersonState.valueOf(row.getString("state")),
         Optional.ofNullable(row.getString("zone")));

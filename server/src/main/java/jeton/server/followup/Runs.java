@@ -20,6 +20,7 @@ import jeton.server.history.History;
 import jeton.server.mail.DeliveryListener;
 import jeton.server.mail.Outbox;
 import jeton.server.mail.OutgoingEmail;
+import jeton.server.people.People;
 import jeton.server.people.Person;
 import jeton.server.people.Tags;
 import org.springframework.stereotype.Service;
@@ -42,23 +43,29 @@ public class Runs implements DeliveryListener {
 
   /** What runs stand on. */
   @org.springframework.stereotype.Component
-  record Ground(Outbox outbox, History history, Pacing pacing, Tags tags, RunFactStore facts) {}
+  record Ground(
+      Outbox outbox,
+      History history,
+      Pacing pacing,
+      Tags tags,
+      People people,
+      RunFactStore facts) {}
 
   /**
-   * Starts a sequence for somebody on the list, if it is to run (again) for them.
+   * Starts a sequence for somebody on the list, if it is to run (again) for them. Their row must be
+   * locked by the caller.
    *
    * @param offerId what it comes from; empty when it stands on its own
    */
   boolean start(Sequence sequence, Person person, Optional<Long> offerId, RunAgain again) {
     Instant now = clock.instant();
-    if (person.state() != PersonState.ON_THE_LIST
-        || !again.starts(runs.lastStarted(sequence.id(), person.id()), now)) {
+    if (person.state() != PersonState.ON_THE_LIST || !isWanted(sequence, person, again, now)) {
       return false;
     }
     Map<Long, Instant> lastSent =
         ground.pacing().spacing().isZero()
             ? Map.of()
-            : ground.facts().lastSent(List.of(person.id()));
+            : ground.facts().lastSentLocked(List.of(person.id()));
     Pace pace =
         ground.pacing().of(sequence, person.zone(), Optional.ofNullable(lastSent.get(person.id())));
     Optional<Plan.Due> first = Plan.next(sequence.timing(), Standing.start(now), pace);
@@ -81,6 +88,12 @@ public class Runs implements DeliveryListener {
             History.Event.of(
                 now, History.Kind.FOLLOW_UP_STARTED, person.id(), offerId, sequence.name()));
     return true;
+  }
+
+  /** The person's row is locked: two starts at once come here one after the other. */
+  private boolean isWanted(Sequence sequence, Person person, RunAgain again, Instant now) {
+    RunStore.Earlier earlier = runs.earlier(sequence.id(), person.id());
+    return again.starts(earlier.lastStarted(), earlier.going(), now);
   }
 
   /** Ends everything a person is on, and drops what waits for them in the outbox. */
@@ -107,6 +120,7 @@ public class Runs implements DeliveryListener {
   /** The owner takes somebody out of a sequence. False when they were not in it. */
   @Transactional
   public boolean remove(long sequenceId, long personId) {
+    ground.people().lock(personId);
     List<RunStore.Run> going =
         runs.goingOf(personId).stream().filter(run -> run.sequenceId() == sequenceId).toList();
     going.forEach(run -> stop(run, RunEnd.REMOVED_BY_OWNER));

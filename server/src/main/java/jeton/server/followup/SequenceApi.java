@@ -67,6 +67,7 @@ class SequenceApi {
    *
    * @param offers those it follows
    * @param dueByTomorrow how many get their next email within 24 hours
+   * @param retiming how far the last edit has reached people on their way; empty when it has all
    */
   record SequenceView(
       long id,
@@ -77,7 +78,8 @@ class SequenceApi {
       List<Long> offers,
       List<StepView> steps,
       long onTheirWay,
-      long dueByTomorrow) {}
+      long dueByTomorrow,
+      Optional<Retiming.Came> retiming) {}
 
   /** A sequence in a list. */
   record SequenceLine(
@@ -147,7 +149,7 @@ class SequenceApi {
   }
 
   @PostMapping("/sequences/{id}/effect")
-  Retiming.Effect effect(@PathVariable long id, @RequestBody SequenceDraft draft) {
+  EditEffect.Effect effect(@PathVariable long id, @RequestBody SequenceDraft draft) {
     return sequences.effect(id, draft);
   }
 
@@ -179,9 +181,10 @@ class SequenceApi {
   }
 
   private static Joining.Who filter(Joiners joiners) {
-    return new Joining.Who(
-        new HashSet<>(joiners.people()),
-        new People.Filter("", joiners.state(), joiners.offerId(), Optional.empty()));
+    return joiners.people().isEmpty()
+        ? new Joining.Who.Everybody(
+            new People.Filter("", joiners.state(), joiners.offerId(), Optional.empty()))
+        : new Joining.Who.These(new HashSet<>(joiners.people()));
   }
 
   private static RunAgain again(Joiners joiners) {
@@ -213,7 +216,8 @@ class SequenceApi {
         sequences.offers(sequence.id()),
         steps,
         progress.onTheirWay(sequence.id()),
-        progress.dueBefore(sequence.id(), clock.instant().plus(Duration.ofDays(1))));
+        progress.dueBefore(sequence.id(), clock.instant().plus(Duration.ofDays(1))),
+        sequences.retiming(sequence.id()));
   }
 
   private static StepView view(Sequence.Email email, long usedIn, StepNumbers numbers) {

@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import jeton.core.followup.SequenceRules;
@@ -81,6 +82,13 @@ class SequenceStore {
        WHERE t.id IN (:ids) AND t.ready AND t.deleted_at IS NULL
       """;
 
+  private static final String PAUSED_STEPS =
+      """
+      SELECT t.id
+        FROM step t
+        JOIN sequence s ON s.id = t.sequence_id
+       WHERE t.id IN (:ids) AND s.paused_at IS NOT NULL
+      """;
   private static final String OFFERS = "SELECT id FROM offer WHERE sequence_id = :id ORDER BY id";
 
   private static final String USES =
@@ -191,6 +199,11 @@ class SequenceStore {
 
   void deleteStep(long id, Instant now) {
     db.sql(DELETE_STEP).param("id", id).param("now", Utc.bind(now)).update();
+  }
+
+  /** Which of these belong to a sequence that is paused. */
+  Set<Long> pausedSteps(Collection<Long> stepIds) {
+    return Set.copyOf(db.sql(PAUSED_STEPS).param("ids", stepIds).query(Long.class).list());
   }
 
   /** What ready steps' emails say, by step; drafts and deleted ones are left out. */

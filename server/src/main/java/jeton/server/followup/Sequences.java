@@ -1,7 +1,10 @@
 package jeton.server.followup;
 
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
+import java.util.concurrent.locks.LockSupport;
+import org.springframework.transaction.support.TransactionOperations;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -28,6 +31,8 @@ import org.springframework.transaction.annotation.Transactional;
 /** Sequences as the owner shapes them (rules T7 to T11, T14). */
 @Service
 public class Sequences {
+  private static final long LOOK_EVERY_NANOS = Duration.ofMillis(20).toNanos();
+  private static final long LONGEST_LEAVE_NANOS = Duration.ofSeconds(10).toNanos();
   private final SequenceStore store;
   private final RunStore runs;
   private final Retiming retiming;
@@ -45,7 +50,12 @@ public class Sequences {
   /** Where a sequence is at home, and whose it is. */
   @org.springframework.stereotype.Component
   record Place(
-      Emails emails, Outbox outbox, ConfigurationVersion configuration, Business business) {}
+      Emails emails,
+      Outbox outbox,
+      EditEffect effect,
+      ConfigurationVersion configuration,
+      Business business,
+      TransactionOperations tx) {}
 
   private FillIns fillIns() {
     return place.business().now().settings().fillIns();
@@ -103,11 +113,10 @@ public class Sequences {
   }
 
   /** What saving this draft would do, without doing it. */
-  @Transactional(readOnly = true)
-  public Retiming.Effect effect(long id, SequenceDraft draft) {
+  public EditEffect.Effect effect(long id, SequenceDraft draft) {
     SequenceDraft clean = draft.cleaned();
     Refused.unlessNone(clean.check(fillIns()));
-    return retiming.effect(get(id), with(get(id), clean));
+    return place.effect().of(get(id), with(get(id), clean));
   }
 
   /** When each step would come for somebody who signs up now, in the draft's order. */
@@ -116,9 +125,22 @@ public class Sequences {
     return retiming.plan(with(get(id), draft));
   }
 
-  /** Saves, and re-times everybody on their way from the same anchors (T10). */
-  @Transactional
+  /**
+   * Saves, and re-times everybody on their way from the same anchors (T10): at once if that takes no
+   * more than a second, else in the background.
+   */
   public Sequence save(long id, int version, SequenceDraft draft) {
+    Sequence saved = place.tx().execute(status -> saveNow(id, version, draft));
+    retiming.beginWorkingOff(id);
+    return saved;
+  }
+
+  /** How far the last edit has reached people on their way; empty when it has reached all. */
+  public Optional<Retiming.Came> retiming(long id) {
+    return retiming.came(id);
+  }
+
+  private Sequence saveNow(long id, int version, SequenceDraft draft) {
     SequenceDraft clean = draft.cleaned();
     Refused.unlessNone(clean.check(fillIns()));
     Sequence present = get(id);
@@ -127,7 +149,7 @@ public class Sequences {
     }
     saveSteps(present, clean);
     Sequence saved = get(id);
-    retiming.apply(saved, clean.reopens());
+    retiming.begin(saved, clean.reopens());
     place.configuration().changed();
     return saved;
   }
@@ -166,9 +188,18 @@ public class Sequences {
     return id;
   }
 
-  /** Stops or lets go on (T14). What is overdue then is due at once, and T1 keeps the gaps. */
-  @Transactional
+  /** Stops or lets go on (T14). A pause holds from the moment this returns; what is overdue then is due at once, and T1 keeps the gaps. */
   public Sequence pause(long id, boolean paused) {
+    Sequence changed = place.tx().execute(status -> pauseNow(id, paused));
+    // What a dispatcher has in its hands at this moment leaves, or is given back, before the answer.
+    long until = System.nanoTime() + LONGEST_LEAVE_NANOS;
+    while (paused && place.outbox().inHands(id) > 0 && System.nanoTime() < until) {
+      LockSupport.parkNanos(LOOK_EVERY_NANOS);
+    }
+    return changed;
+  }
+
+  private Sequence pauseNow(long id, boolean paused) {
     get(id);
     store.lock(id);
     if (store.pause(id, paused ? Optional.of(clock.instant()) : Optional.empty())) {

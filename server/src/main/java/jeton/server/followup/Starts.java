@@ -14,7 +14,9 @@ import jeton.server.database.ConfigurationVersion;
 import jeton.server.people.People;
 import jeton.server.people.Person;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionOperations;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * What starts a sequence: a sign-up, a tag, a pass used or not used in time, a date somebody gave.
@@ -22,16 +24,17 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Service
 public class Starts {
+  private static final Logger LOG = LoggerFactory.getLogger(Starts.class);
   private final SequenceStore sequences;
-  private final ProgressStore progress;
+  private final StartStore store;
   private final Runs runs;
   private final Crowd crowd;
   private final Clock clock;
   private volatile Optional<List<Sequence>> known = Optional.empty();
 
-  Starts(SequenceStore sequences, ProgressStore progress, Runs runs, Crowd crowd, Clock clock) {
+  Starts(SequenceStore sequences, StartStore store, Runs runs, Crowd crowd, Clock clock) {
     this.sequences = sequences;
-    this.progress = progress;
+    this.store = store;
     this.runs = runs;
     this.crowd = crowd;
     this.clock = clock;
@@ -41,7 +44,12 @@ public class Starts {
   /** Who is started, and when sequences change. */
   @org.springframework.stereotype.Component
   record Crowd(
-      People people, RunFactStore facts, Pacing pacing, ConfigurationVersion configuration) {}
+      People people,
+      RunFactStore facts,
+      Pacing pacing,
+      StartTimes times,
+      ConfigurationVersion configuration,
+      TransactionOperations tx) {}
 
   /** Something was handed over: the offer's follow-up starts, and passes are looked at later. */
   public void handedOver(long offerId, long personId, RunAgain again) {
@@ -53,9 +61,14 @@ public class Starts {
     for (Sequence sequence : others()) {
       Start start = sequence.rules().start();
       if (start.onPass(Start.Kind.PASS_NOT_USED, offerId)) {
-        progress.startLater(
-            new ProgressStore.Ahead(
-                0, sequence.id(), personId, Optional.of(offerId), start.looksAt(now)),
+        store.add(
+            new StartStore.Ahead(
+                0,
+                sequence.id(),
+                personId,
+                Optional.of(offerId),
+                start.looksAt(now),
+                Optional.of(now)),
             false);
       }
     }
@@ -85,8 +98,9 @@ public class Starts {
             .filter(due -> due.isAfter(now))
             .ifPresent(
                 due ->
-                    progress.startLater(
-                        new ProgressStore.Ahead(0, sequence.id(), person.id(), offerId, due),
+                    store.add(
+                        new StartStore.Ahead(
+                            0, sequence.id(), person.id(), offerId, due, Optional.empty()),
                         true));
       }
     }
@@ -103,40 +117,87 @@ public class Starts {
   }
 
   /**
-   * Starts what is due now.
+   * Starts what is due now. A start that throws is set aside alone.
    *
    * @return how many starts were looked at
    */
-  @Transactional
   public int startDue(int most) {
-    List<ProgressStore.Ahead> due = progress.takeStarts(clock.instant(), most);
-    for (ProgressStore.Ahead ahead : due) {
-      Sequence sequence = sequences.find(ahead.sequenceId()).orElseThrow();
-      Person person = crowd.people().get(ahead.personId());
-      if (isStillWanted(sequence, ahead)) {
-        runs.start(sequence, person, ahead.offerId(), sequence.rules().again());
+    Instant now = clock.instant();
+    List<StartStore.Ahead> due = store.due(now, most);
+    if (due.isEmpty()) {
+      return 0;
+    }
+    try {
+      start(due, now);
+    } catch (RuntimeException trouble) {
+      if (SetAside.isNobodysFault(trouble)) {
+        throw trouble;
       }
+      LOG.warn("Due starts are looked at one by one: {}", trouble.getClass().getName());
+      due.forEach(one -> startAlone(one, now));
     }
     return due.size();
   }
 
-  private boolean isStillWanted(Sequence sequence, ProgressStore.Ahead ahead) {
-    return switch (sequence.rules().start().kind()) {
-      case PASS_NOT_USED ->
-          !crowd
-              .facts()
-              .passesUsed(List.of(ahead.personId()))
-              .getOrDefault(ahead.personId(), java.util.Set.of())
-              .contains(ahead.offerId().orElseThrow());
-      case DATE_FIELD -> true;
-      // What starts it was changed since.
-      case SIGN_UP, TAG_GAINED, PASS_USED -> false;
-    };
+  private void startAlone(StartStore.Ahead ahead, Instant now) {
+    try {
+      start(List.of(ahead), now);
+    } catch (RuntimeException trouble) {
+      if (SetAside.isNobodysFault(trouble)) {
+        throw trouble;
+      }
+      LOG.error("Start {} is set aside", ahead.id(), trouble);
+      crowd
+          .tx()
+          .executeWithoutResult(
+              status -> store.setAside(ahead.id(), SetAside.why(trouble), now));
+    }
+  }
+
+  private void start(List<StartStore.Ahead> due, Instant now) {
+    crowd
+        .tx()
+        .executeWithoutResult(
+            status -> {
+              // People first, then their starts: the order everybody locks in.
+              crowd.people().lockAll(due.stream().map(StartStore.Ahead::personId).toList());
+              store
+                  .lock(due.stream().map(StartStore.Ahead::id).toList(), now)
+                  .forEach(ahead -> startLocked(ahead, now));
+            });
+  }
+
+  private void startLocked(StartStore.Ahead ahead, Instant now) {
+    Sequence sequence = sequences.find(ahead.sequenceId()).orElseThrow();
+    Optional<Instant> byTheRulesNow = crowd.times().due(sequence, ahead);
+    if (byTheRulesNow.filter(at -> at.isAfter(now)).isPresent()) {
+      // The rules were changed since: it comes later now.
+      store.postpone(ahead.id(), byTheRulesNow.get());
+      return;
+    }
+    store.remove(ahead.id());
+    boolean isAsItWas = byTheRulesNow.equals(Optional.of(ahead.dueAt()));
+    if (isAsItWas && isStillWanted(sequence, ahead)) {
+      runs.start(
+          sequence,
+          crowd.people().get(ahead.personId()),
+          ahead.offerId(),
+          sequence.rules().again());
+    }
+  }
+
+  private boolean isStillWanted(Sequence sequence, StartStore.Ahead ahead) {
+    return sequence.rules().start().kind() != Start.Kind.PASS_NOT_USED
+        || !crowd
+            .facts()
+            .passesUsed(List.of(ahead.personId()))
+            .getOrDefault(ahead.personId(), java.util.Set.of())
+            .contains(ahead.offerId().orElseThrow());
   }
 
   /** When the next start lies ahead, if one does. */
   public Optional<Instant> nextDue() {
-    return progress.nextStart();
+    return store.next();
   }
 
   /** Sequences that something else than a sign-up starts; from memory. */

@@ -45,11 +45,15 @@ public class Tagging implements ClickListener {
     if (give) {
       tags.make(tag);
     }
+    people.lock(personId);
     change(personId, tag, give, Optional.empty());
   }
 
   @Override
   public void clicked(OutgoingEmail email, List<LinkTag> changes) {
+    if (!changes.isEmpty()) {
+      people.lock(email.personId());
+    }
     changes.forEach(
         change -> change(email.personId(), change.tag(), change.give(), email.offerId()));
   }

@@ -16,6 +16,7 @@ import jeton.server.business.Business;
 import jeton.server.confirm.ConfirmWords;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
+import jeton.server.problem.NotThere;
 import jeton.server.page.FileList;
 import jeton.server.page.Page;
 import jeton.server.page.Pages;
@@ -116,22 +117,25 @@ class FormApi {
 
   @GetMapping("/forms/{formId}")
   FormView get(@PathVariable long offerId, @PathVariable long formId) {
-    return view(forms.get(formId));
+    return view(ofOffer(offerId, formId));
   }
 
   @PutMapping("/forms/{formId}")
   FormView put(@PathVariable long offerId, @PathVariable long formId, @RequestBody FormSave save) {
+    ofOffer(offerId, formId);
     return view(forms.save(formId, save.version(), save.settings()));
   }
 
   @PutMapping("/forms/{formId}/on")
   FormView turn(@PathVariable long offerId, @PathVariable long formId, @RequestBody Turn turn) {
+    ofOffer(offerId, formId);
     return view(forms.turn(formId, turn.on()));
   }
 
   @DeleteMapping("/forms/{formId}")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void remove(@PathVariable long offerId, @PathVariable long formId) {
+    ofOffer(offerId, formId);
     forms.remove(formId);
   }
 
@@ -154,7 +158,7 @@ class FormApi {
   @GetMapping("/forms/{formId}/placing")
   Placing placing(@PathVariable long offerId, @PathVariable long formId) {
     Offer offer = offers.get(offerId);
-    return FormPlacing.of(offer, forms.get(formId), renderer);
+    return FormPlacing.of(offer, ofOffer(offerId, formId), renderer);
   }
 
   /** The hosted page's address as a QR code. */
@@ -178,6 +182,15 @@ class FormApi {
     model.put("steps", steps);
     model.put("hasSteps", !steps.isEmpty());
     return new Html(pages.render("words", model));
+  }
+
+  /** A form is reached by way of its own offer only. */
+  private Form ofOffer(long offerId, long formId) {
+    Form form = forms.get(formId);
+    if (form.offerId() != offerId) {
+      throw new NotThere("This form");
+    }
+    return form;
   }
 
   private String hostedPage(Offer offer, Form form) {

@@ -11,6 +11,7 @@ import jeton.core.display.Shape;
 import jeton.core.form.FormSettings;
 import jeton.server.database.Documents;
 import jeton.server.database.Utc;
+import org.springframework.transaction.support.TransactionOperations;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
 
@@ -49,9 +50,11 @@ class FormStore {
 
   private final JdbcClient db;
   private final Documents documents;
+  private final TransactionOperations tx;
 
-  FormStore(JdbcClient db, Documents documents) {
+  FormStore(JdbcClient db, Documents documents, TransactionOperations tx) {
     this.db = db;
+    this.tx = tx;
     this.documents = documents;
   }
 
@@ -100,14 +103,17 @@ class FormStore {
     return 1 == db.sql(REMOVE).param("id", id).update();
   }
 
+  /** All or none of them: what fails is counted again as a whole. */
   void addViews(LocalDate day, Map<Long, Long> views) {
-    views.forEach(
-        (formId, count) ->
-            db.sql(ADD_VIEWS)
-                .param("formId", formId)
-                .param("day", day)
-                .param("views", count)
-                .update());
+    tx.executeWithoutResult(
+        status ->
+            views.forEach(
+                (formId, count) ->
+                    db.sql(ADD_VIEWS)
+                        .param("formId", formId)
+                        .param("day", day)
+                        .param("views", count)
+                        .update()));
   }
 
   List<Forms.Counts> counts(long offerId) {

@@ -75,12 +75,11 @@ class HumanCheck {
     }
     // Plain HTML and other people's programs have no stamp, and need none; a forged one is odd.
     boolean oddStamp = !stamp.isEmpty() && took.filter(t -> t.compareTo(STAMP_GOOD) <= 0).isEmpty();
-    RateLimits.Share share = limits.of(network);
-    boolean suspicious = share.isBusy() || oddStamp;
+    boolean suspicious = limits.isBusy(network) || oddStamp;
     if (needsCheck(suspicious) && !solved(values.getOrDefault("altcha", ""))) {
       return Verdict.CHECK_NEEDED;
     }
-    return share.take() ? Verdict.PERSON : Verdict.TOO_MANY;
+    return limits.take(network) ? Verdict.PERSON : Verdict.TOO_MANY;
   }
 
   private boolean needsCheck(boolean suspicious) {
@@ -118,10 +117,17 @@ class HumanCheck {
       return inTime
           && Altcha.verifySolution(payload, tokens.keyFor("altcha"), false)
           && used.asMap().putIfAbsent(payload.salt, true) == null;
-    } catch (JacksonException | IllegalArgumentException forged) {
+    } catch (Exception forged) {
+      // Whatever the library makes of what a robot made up: nulls, numbers, other shapes.
       return false;
-    } catch (Exception everyJdkHasTheAlgorithms) {
-      throw new IllegalStateException(everyJdkHasTheAlgorithms);
+    }
+  }
+
+  private static Optional<Instant> moment(String at) {
+    try {
+      return Optional.of(Instant.ofEpochMilli(Long.parseLong(at, Character.MAX_RADIX)));
+    } catch (NumberFormatException otherSeal) {
+      return Optional.empty();
     }
   }
 
@@ -129,7 +135,7 @@ class HumanCheck {
   private Optional<Duration> took(String stamp) {
     return tokens
         .unseal(stamp)
-        .map(at -> Instant.ofEpochMilli(Long.parseLong(at, Character.MAX_RADIX)))
+        .flatMap(HumanCheck::moment)
         .map(at -> Duration.between(at, clock.instant()));
   }
 }

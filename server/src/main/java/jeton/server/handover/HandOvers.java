@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import jeton.core.confirm.ConfirmationRules;
 import jeton.core.handover.HandOverSettings;
 import jeton.core.people.TagChange;
 import jeton.core.signup.SignUpDecision;
@@ -40,6 +41,18 @@ public class HandOvers implements DeliveryListener {
   @org.springframework.stereotype.Component
   record Onward(Starts starts, Tagging tagging) {}
 
+  /**
+   * Whether another delivery may be sent to somebody who is known: anybody can type their address
+   * (S13). Their row must be locked by the caller.
+   */
+  public boolean maySend(long personId) {
+    Instant now = clock.instant();
+    return ConfirmationRules.maySend(
+        outbox.asked(
+            personId, OutgoingEmail.Kind.DELIVERY, now.minus(ConfirmationRules.WINDOW)),
+        now);
+  }
+
   /** How it reaches the person. */
   public enum Way {
     /** By email if the offer says so; the confirmed page may do it too. */
@@ -73,9 +86,10 @@ public class HandOvers implements DeliveryListener {
    *
    * @return the token of a pass
    */
-  public String onTheSpot(Offer offer, long personId, SignUpDecision decision) {
+  public String onTheSpot(
+      Offer offer, long personId, SignUpDecision decision, boolean handedOver) {
     Passes.Holder holder = new Passes.Holder(personId, offer.id());
-    if (decision != SignUpDecision.HAND_OVER) {
+    if (!handedOver) {
       // Handing over by email issued one already; here the answer is the first to.
       passes.issue(holder, offer.settings().handOver().limits());
     }

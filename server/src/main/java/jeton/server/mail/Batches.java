@@ -61,6 +61,11 @@ class Batches {
   /** An email that is drawn, and can be written. */
   private record Job(OutboxStore.Row row, EmailDrawer.Drawing.Ready draft) {}
 
+  /** Asks the mail server again at once, however long it was to be left alone. */
+  void askAgain() {
+    leaving.away().forget();
+  }
+
   /**
    * Deals with one batch.
    *

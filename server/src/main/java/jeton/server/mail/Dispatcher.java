@@ -41,6 +41,7 @@ public class Dispatcher implements SmartLifecycle {
    * with.
    */
   public int dispatchDue() {
+    batches.askAgain();
     try (MailTransport transport = connection()) {
       return dispatch(transport);
     }
@@ -48,6 +49,7 @@ public class Dispatcher implements SmartLifecycle {
 
   /** Sends all that is due now, over one connection, on the caller's thread. */
   public int dispatchAllDue() {
+    batches.askAgain();
     try (MailTransport transport = connection()) {
       int all = 0;
       for (int n = dispatch(transport); n > 0; n = dispatch(transport)) {

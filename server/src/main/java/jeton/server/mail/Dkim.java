@@ -1,5 +1,6 @@
 package jeton.server.mail;
 
+import jakarta.annotation.PostConstruct;
 import java.security.GeneralSecurityException;
 import java.security.KeyPair;
 import java.security.KeyPairGenerator;
@@ -44,6 +45,11 @@ public class Dkim {
    */
   public record SigningKey(
       String domain, String selector, String name, String record, boolean on, Instant createdAt) {}
+
+  @PostConstruct
+  void sealOld() {
+    store.sealOld();
+  }
 
   /** The key, if one was made. */
   public Optional<SigningKey> key() {

@@ -4,7 +4,7 @@ package jeton.server.mail;
 final class DotStuffing {
   private DotStuffing() {}
 
-  /** The text with its end, a line of one dot, whose CRLF is the caller's. */
+  /** The text with its end, a line of one dot. */
   static byte[] ended(byte[] text) {
     Octets out = new Octets(text.length + 64);
     int from = 0;
@@ -25,6 +25,8 @@ final class DotStuffing {
       out.write('\n');
     }
     out.write('.');
+    out.write('\r');
+    out.write('\n');
     return out.toArray();
   }
 }

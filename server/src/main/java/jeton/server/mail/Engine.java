@@ -23,6 +23,7 @@ public class Engine {
   private final EngineStore store;
   private final OutboxStore outbox;
   private final Wake wake;
+  private final Away away;
   private final ObjectProvider<DeliveryListener> listeners;
   private final Clock clock;
 
@@ -30,11 +31,13 @@ public class Engine {
       EngineStore store,
       OutboxStore outbox,
       Wake wake,
+      Away away,
       ObjectProvider<DeliveryListener> listeners,
       Clock clock) {
     this.store = store;
     this.outbox = outbox;
     this.wake = wake;
+    this.away = away;
     this.listeners = listeners;
     this.clock = clock;
   }
@@ -90,6 +93,7 @@ public class Engine {
   @Transactional
   public int tryNow() {
     int moved = store.tryNow(clock.instant());
+    away.forget();
     wake.now();
     return moved;
   }
@@ -98,6 +102,7 @@ public class Engine {
   @Transactional
   public int retry(Collection<Long> ids) {
     int moved = store.retry(ids, clock.instant());
+    away.forget();
     wake.now();
     return moved;
   }

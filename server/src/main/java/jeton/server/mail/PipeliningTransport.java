@@ -3,6 +3,8 @@ package jeton.server.mail;
 import jakarta.mail.MessagingException;
 import jakarta.mail.Session;
 import jakarta.mail.URLName;
+import java.io.IOException;
+import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
 import jeton.core.mail.AnswerClass;
 import org.eclipse.angus.mail.smtp.SMTPTransport;
@@ -15,9 +17,15 @@ final class PipeliningTransport extends SMTPTransport {
   private static final int GO_AHEAD = 354;
   private static final int NO_ANSWER = -1;
 
-  PipeliningTransport(Session session, boolean tls) {
-    super(session, new URLName(tls ? "smtps" : "smtp", null, -1, null, null, null),
-        tls ? "smtps" : "smtp", tls);
+  private final PromptSockets sockets;
+
+  PipeliningTransport(Session session, boolean tls, PromptSockets sockets) {
+    super(
+        session,
+        new URLName(tls ? "smtps" : "smtp", null, -1, null, null, null),
+        tls ? "smtps" : "smtp",
+        tls);
+    this.sockets = sockets;
   }
 
   /** A refusal, and what was refused. */
@@ -31,7 +39,7 @@ final class PipeliningTransport extends SMTPTransport {
    * @param octets the whole email, as it stands: dots are doubled here (RFC 5321, 4.5.2)
    * @throws MessagingException when the connection breaks
    */
-  Reply deliver(String from, String to, byte[] octets) throws MessagingException {
+  synchronized Reply deliver(String from, String to, byte[] octets) throws MessagingException {
     String sender = "MAIL FROM:<" + from + ">";
     String recipient = "RCPT TO:<" + to + ">";
     Reply refusal =
@@ -41,14 +49,14 @@ final class PipeliningTransport extends SMTPTransport {
     if (refusal != Reply.TAKEN) {
       return refusal;
     }
-    int code = simpleCommand(DotStuffing.ended(octets));
+    write(DotStuffing.ended(octets));
+    int code = readServerResponse();
     return code >= 200 && code < 300 ? Reply.TAKEN : new Reply(code, said(), false);
   }
 
   private Reply together(String sender, String recipient) throws MessagingException {
-    int first =
-        simpleCommand(
-            (sender + "\r\n" + recipient + "\r\nDATA").getBytes(StandardCharsets.US_ASCII));
+    write((sender + "\r\n" + recipient + "\r\nDATA\r\n").getBytes(StandardCharsets.US_ASCII));
+    int first = readServerResponse();
     Reply ofSender = reply(first, true);
     Reply ofRecipient = reply(first == NO_ANSWER ? NO_ANSWER : readServerResponse(), false);
     int data = ofRecipient.code() == NO_ANSWER ? NO_ANSWER : readServerResponse();
@@ -58,11 +66,23 @@ final class PipeliningTransport extends SMTPTransport {
     }
     if (data == GO_AHEAD) {
       // RFC 2920, 3.1: it waits for a text all the same; an empty one is thrown away.
-      simpleCommand(new byte[] {'.'});
+      write(new byte[] {'.', '\r', '\n'});
+      readServerResponse();
     } else {
       simpleCommand("RSET");
     }
     return refusal;
+  }
+
+  /** The library writes one command at a time, and refuses line breaks in it. */
+  private void write(byte[] octets) throws MessagingException {
+    try {
+      OutputStream out = sockets.out();
+      out.write(octets);
+      out.flush();
+    } catch (IOException broken) {
+      throw new MessagingException("The connection broke", broken);
+    }
   }
 
   private Reply oneByOne(String sender, String recipient) throws MessagingException {

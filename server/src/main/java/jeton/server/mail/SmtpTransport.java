@@ -100,7 +100,7 @@ final class SmtpTransport implements MailTransport {
     hangUp();
     transport =
         new PipeliningTransport(
-            session(wanted), wanted.security() == SmtpSettings.Security.TLS);
+            session(wanted), wanted.security() == SmtpSettings.Security.TLS, sockets);
     if (wanted.user().isEmpty()) {
       transport.connect(wanted.host(), wanted.port(), null, null);
     } else {
@@ -119,6 +119,7 @@ final class SmtpTransport implements MailTransport {
     properties.put(prefix + "host", smtp.host());
     properties.put(prefix + "port", Integer.toString(smtp.port()));
     properties.put(prefix + "socketFactory", sockets);
+    properties.put(prefix + "ssl.socketFactory", sockets.tls());
     properties.put(prefix + "connectiontimeout", TIMEOUT_MS);
     properties.put(prefix + "timeout", TIMEOUT_MS);
     // No timeout for writing: the library plans a task for each write, dozens per email. The watch

@@ -119,6 +119,14 @@ class OfferStore {
         .update();
   }
 
+  /** Holds the offer until the transaction ends: its files are counted one addition at a time. */
+  void lock(long id) {
+    db.sql("SELECT id FROM offer WHERE id = :id FOR UPDATE")
+        .param("id", id)
+        .query(Long.class)
+        .optional();
+  }
+
   void addFile(long id, String hash, String name, Instant now) {
     db.sql(ADD_FILE)
         .param("id", id)

@@ -23,6 +23,7 @@ import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionOperations;
 
 /** Offers: made, changed, live or paused, with the files they hand over. */
 @Service
@@ -35,6 +36,7 @@ public class Offers {
   private final History history;
   private final ApplicationEventPublisher events;
   private final Business business;
+  private final TransactionOperations tx;
   private final Clock clock;
   private volatile Optional<List<Offer>> known = Optional.empty();
 
@@ -45,6 +47,7 @@ public class Offers {
     this.history = changes.history();
     this.events = changes.events();
     this.business = changes.business();
+    this.tx = changes.tx();
     this.clock = clock;
     configuration.onChange(() -> known = Optional.empty());
   }
@@ -55,7 +58,8 @@ public class Offers {
       ConfigurationVersion configuration,
       History history,
       ApplicationEventPublisher events,
-      Business business) {}
+      Business business,
+      TransactionOperations tx) {}
 
   private FillIns fillIns() {
     return business.now().settings().fillIns();
@@ -152,28 +156,38 @@ public class Offers {
     return get(id);
   }
 
-  /** Streams a file in and adds it. */
-  @Transactional
+  /** Streams a file in and adds it. No transaction waits for the last octet. */
   public Offer addFile(long id, String name, InputStream content) {
+    refuseIfFull(id);
+    StoredFiles.Stored stored = files.keepFile(name, content);
+    return tx.execute(
+        status -> {
+          store.lock(id);
+          refuseIfFull(id);
+          store.addFile(id, stored.hash(), name, clock.instant());
+          configuration.changed();
+          return get(id);
+        });
+  }
+
+  private void refuseIfFull(long id) {
     if (get(id).files().size() >= MOST_FILES) {
       throw new Refused(
           "file", "too_many", "An offer hands over at most 20 files. Put some together.");
     }
-    StoredFiles.Stored stored = files.keepFile(name, content);
-    store.addFile(id, stored.hash(), name, clock.instant());
-    configuration.changed();
-    return get(id);
   }
 
   /** Puts another content (and name) in a file's place; passes given out open the new one. */
-  @Transactional
   public Offer replaceFile(long id, long fileId, String name, InputStream content) {
     StoredFiles.Stored stored = files.keepFile(name, content);
-    if (!store.replaceFile(id, fileId, stored.hash(), name)) {
-      throw new NotThere("This file");
-    }
-    configuration.changed();
-    return get(id);
+    return tx.execute(
+        status -> {
+          if (!store.replaceFile(id, fileId, stored.hash(), name)) {
+            throw new NotThere("This file");
+          }
+          configuration.changed();
+          return get(id);
+        });
   }
 
   /** Takes a file out. */

@@ -37,6 +37,12 @@ class DatabaseAwayFilter extends OncePerRequestFilter {
     this.json = json;
   }
 
+  /** A body that took its time comes through here a second time. */
+  @Override
+  protected boolean shouldNotFilterAsyncDispatch() {
+    return false;
+  }
+
   @Override
   protected void doFilterInternal(
       HttpServletRequest request, HttpServletResponse response, FilterChain chain)
@@ -47,7 +53,7 @@ class DatabaseAwayFilter extends OncePerRequestFilter {
       if (!Outage.isBehind(failure) || response.isCommitted()) {
         throw failure;
       }
-      LOG.warn("{} could not be done: the database is away", request.getRequestURI());
+      LOG.warn("A request could not be done: the database is away");
       tell(request, response);
     }
   }

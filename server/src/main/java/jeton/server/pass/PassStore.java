@@ -5,7 +5,9 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.util.Optional;
+import java.time.ZoneId;
 import jeton.core.handover.PassLimits;
+import jeton.core.handover.PassUse;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
@@ -35,11 +37,21 @@ class PassStore {
           + COLUMNS
           + " FROM pass_link l JOIN pass p ON p.id = l.pass_id WHERE l.token_hash = :hash";
 
-  private static final String LAST_USE =
-      "SELECT MAX(at) AS last FROM pass_use WHERE pass_id = :passId AND hash = :hash";
+  private static final String LATEST_USE =
+      """
+      SELECT at, last_at FROM pass_use
+       WHERE pass_id = :passId AND hash = :hash
+       ORDER BY at DESC, id DESC
+       LIMIT 1
+      """;
 
   private static final String ADD_USE =
-      "INSERT INTO pass_use (pass_id, hash, at) VALUES (:passId, :hash, :now)";
+      "INSERT INTO pass_use (pass_id, hash, at, last_at) VALUES (:passId, :hash, :now, :now)";
+  private static final String PROLONG_USE =
+      """
+      UPDATE pass_use SET last_at = :now
+       WHERE pass_id = :passId AND hash = :hash AND at = :first AND last_at < :now
+      """;
 
   private static final String COUNT_USE =
       """
@@ -54,13 +66,13 @@ class PassStore {
     this.db = db;
   }
 
-  long add(Passes.Holder holder, PassLimits limits, Instant now) {
+  long add(Passes.Holder holder, PassLimits limits, Instant now, ZoneId zone) {
     GeneratedKeyHolder id = new GeneratedKeyHolder();
     db.sql(ADD)
         .param("personId", holder.personId())
         .param("offerId", holder.offerId())
         .param("now", Utc.bind(now))
-        .param("expiresAt", Utc.bind(limits.expiry(now)))
+        .param("expiresAt", Utc.bind(limits.expiry(now, zone)))
         .param("mostUses", limits.uses().orElse(null))
         .update(id);
     return id.getKey().longValue();
@@ -97,12 +109,21 @@ class PassStore {
         .optional();
   }
 
-  Optional<Instant> lastUse(long passId, String hash) {
-    return db.sql(LAST_USE)
+  Optional<PassUse> latestUse(long passId, String hash) {
+    return db.sql(LATEST_USE)
         .param("passId", passId)
         .param("hash", hash)
-        .query((row, n) -> Utc.readOptional(row, "last"))
-        .single();
+        .query((row, n) -> new PassUse(Utc.read(row, "at"), Utc.read(row, "last_at")))
+        .optional();
+  }
+
+  void prolong(long passId, String hash, PassUse use, Instant now) {
+    db.sql(PROLONG_USE)
+        .param("passId", passId)
+        .param("hash", hash)
+        .param("first", Utc.bind(use.first()))
+        .param("now", Utc.bind(now))
+        .update();
   }
 
   void countUse(long passId, String hash, Instant now) {

@@ -7,6 +7,8 @@ import java.util.Map;
 import java.util.Optional;
 import jeton.core.handover.PassLimits;
 import jeton.core.handover.PassStatus;
+import jeton.core.handover.PassUse;
+import jeton.server.business.Business;
 import jeton.server.token.Tokens;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -15,9 +17,11 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Passes {
   private final PassStore store;
+  private final Business business;
   private final Clock clock;
 
-  Passes(PassStore store, Clock clock) {
+  Passes(PassStore store, Business business, Clock clock) {
+    this.business = business;
     this.store = store;
     this.clock = clock;
   }
@@ -47,7 +51,7 @@ public class Passes {
   /** Issues a pass with these limits, counted from now. */
   public long issue(Holder holder, PassLimits limits) {
     Instant now = clock.instant();
-    return store.add(holder, limits, now);
+    return store.add(holder, limits, now, business.now().settings().zoneId());
   }
 
   /** Makes a pass reachable by a token whose hash is given. Doing it twice is harmless. */
@@ -100,7 +104,7 @@ public class Passes {
   }
 
   /**
-   * Starts a transfer of a file: counts a use unless the last one of this file still runs (P2, P4).
+   * Starts a transfer of a file: counts a use unless the latest of this file goes on (P2, P4).
    */
   @Transactional
   public Optional<Opening> open(String token, String fileHash) {
@@ -109,13 +113,14 @@ public class Passes {
   }
 
   private Opening open(Pass pass, String fileHash, Instant now) {
-    if (PassStatus.sameUse(store.lastUse(pass.id(), fileHash), now)) {
-      return new Opening(pass, true, false);
+    Optional<PassUse> latest = store.latestUse(pass.id(), fileHash);
+    PassUse.Answer answer = PassUse.judge(latest, pass.status(now), now);
+    if (answer == PassUse.Answer.CONTINUES) {
+      store.prolong(pass.id(), fileHash, latest.orElseThrow(), now);
+    } else if (answer == PassUse.Answer.COUNTED) {
+      store.countUse(pass.id(), fileHash, now);
     }
-    if (pass.status(now) != PassStatus.GOOD) {
-      return new Opening(pass, false, false);
-    }
-    store.countUse(pass.id(), fileHash, now);
-    return new Opening(pass, true, pass.firstUsedAt().isEmpty());
+    boolean first = answer == PassUse.Answer.COUNTED && pass.firstUsedAt().isEmpty();
+    return new Opening(pass, answer.opens(), first);
   }
 }

@@ -47,6 +47,24 @@ public class People {
     return store.meet(told, stateWhenNew, now);
   }
 
+  /**
+   * What a confirmed sign-up told of somebody who was known.
+   *
+   * @param email their address as they spelt it
+   * @param firstName empty when they gave none: the one known stays
+   */
+  public record Confirmed(String email, String firstName, Optional<String> zone) {}
+
+  /** Takes over what a confirmed sign-up told (S12), in the caller's transaction. */
+  public void tell(long personId, Confirmed confirmed) {
+    store.tell(personId, confirmed);
+  }
+
+  /** Notes that somebody confirmed this address by a link sent to it, in the caller's transaction. */
+  public void confirmed(long personId, Instant now) {
+    store.confirmed(personId, now);
+  }
+
   /** Somebody who gave this address before. */
   public Optional<Person> find(EmailAddress address) {
     return store.byKey(address.compareKey());
@@ -64,12 +82,19 @@ public class People {
 
   /** A person that must exist, locked until the transaction ends. */
   public Person lock(long personId) {
-    return store.find(personId, true).orElseThrow(() -> new NotThere("This person"));
+    return store.lock(personId).orElseThrow(() -> new NotThere("This person"));
+  }
+
+  /** Locks several people until the transaction ends; in one order, so that none waits in a circle. */
+  public void lockAll(Collection<Long> personIds) {
+    if (!personIds.isEmpty()) {
+      store.lockAll(personIds);
+    }
   }
 
   /** A person that must exist. */
   public Person get(long personId) {
-    return store.find(personId, false).orElseThrow(() -> new NotThere("This person"));
+    return store.find(personId).orElseThrow(() -> new NotThere("This person"));
   }
 
   /**

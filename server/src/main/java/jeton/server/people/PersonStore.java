@@ -40,6 +40,10 @@ class PersonStore {
   private static final String FIND =
       "SELECT id, email, first_name, state, zone, created_at FROM person WHERE id = :id";
 
+  // Written rather than only locked: other nodes of a replicated database see nothing else.
+  private static final String LOCK = "UPDATE person SET guard = guard + 1 WHERE id = :id";
+  private static final String LOCK_ALL =
+      "UPDATE person SET guard = guard + 1 WHERE id IN (:ids) ORDER BY id";
   private static final String FIND_KEY =
       "SELECT id, email, first_name, state, zone, created_at FROM person WHERE email_key = :emailKey";
   private static final String ANSWERED =
@@ -67,8 +71,15 @@ class PersonStore {
        WHERE id = :id
       """;
 
+  private static final String CONFIRMED =
+      "UPDATE person SET confirmed_at = COALESCE(confirmed_at, :now) WHERE id = :id";
+  // Where somebody stood before is kept while they are unreachable: they may be reachable again.
   private static final String CHANGE_STATE =
-      "UPDATE person SET state = :state, state_since = :now WHERE id = :id AND state <> :state";
+      """
+      UPDATE person
+         SET former_state = CASE WHEN :state = 'UNREACHABLE' THEN state END, state = :state, state_since = :now
+       WHERE id = :id AND state <> :state
+      """;
 
   private static final String SIGN_UPS =
       """
@@ -175,13 +186,21 @@ class PersonStore {
             .param("emailKey", told.address().compareKey())
             .query(PersonStore::person)
             .single();
-    db.sql(TELL)
-        .param("id", known.id())
-        .param("email", told.address().send())
-        .param("firstName", told.firstName())
-        .param("zone", told.zone().orElse(null))
-        .update();
     return new People.Met(known, false);
+  }
+
+  /** Takes over what a confirmed sign-up told (S12). */
+  void tell(long id, People.Confirmed confirmed) {
+    db.sql(TELL)
+        .param("id", id)
+        .param("email", confirmed.email())
+        .param("firstName", confirmed.firstName())
+        .param("zone", confirmed.zone().orElse(null))
+        .update();
+  }
+
+  void confirmed(long id, Instant now) {
+    db.sql(CONFIRMED).param("id", id).param("now", Utc.bind(now)).update();
   }
 
   Optional<Person> byKey(String key) {
@@ -212,11 +231,16 @@ class PersonStore {
                 .update());
   }
 
-  Optional<Person> find(long id, boolean lock) {
-    return db.sql(lock ? FIND + " FOR UPDATE" : FIND)
-        .param("id", id)
-        .query(PersonStore::person)
-        .optional();
+  Optional<Person> find(long id) {
+    return db.sql(FIND).param("id", id).query(PersonStore::person).optional();
+  }
+
+  Optional<Person> lock(long id) {
+    return db.sql(LOCK).param("id", id).update() == 1 ? find(id) : Optional.empty();
+  }
+
+  void lockAll(Collection<Long> ids) {
+    db.sql(LOCK_ALL).param("ids", ids).update();
   }
 
   void changeState(long id, PersonState state, Instant now) {

@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import jeton.core.signup.SignUpDecision;
+import jeton.server.database.Documents;
 import jeton.server.database.Utc;
 import jeton.server.people.People;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -27,9 +28,9 @@ class SignUpStore {
   private static final String ADD =
       """
       INSERT INTO sign_up (person_id, offer_id, form_id, submission_key, at, decision, page, campaign, zone,
-                           network, doubt, consent_wording_id, consent_given)
+                           network, doubt, consent_wording_id, consent_given, told_email, told_first_name, told_answers)
       VALUES (:personId, :offerId, :formId, :submissionKey, :now, :decision, :page, :campaign, :zone,
-              :network, :doubt, :wordingId, :consentGiven)
+              :network, :doubt, :wordingId, :consentGiven, :toldEmail, :toldFirstName, :toldAnswers)
       """;
 
   private static final String ADD_CONSENT =
@@ -46,16 +47,22 @@ class SignUpStore {
       "SELECT COUNT(*) FROM sign_up WHERE person_id = :personId AND at > :since";
 
   private final JdbcClient db;
+  private final Documents documents;
 
-  SignUpStore(JdbcClient db) {
+  SignUpStore(JdbcClient db, Documents documents) {
     this.db = db;
+    this.documents = documents;
   }
 
-  long add(long offerId, long personId, Row row, SignUpDecision decision, Instant now) {
+  /** Who signs up for what. */
+  record Meeting(long offerId, People.Met met) {}
+
+  long add(Meeting meeting, Row row, SignUpDecision decision, Instant now) {
+    boolean isNew = meeting.met().isNew();
     GeneratedKeyHolder id = new GeneratedKeyHolder();
     db.sql(ADD)
-        .param("personId", personId)
-        .param("offerId", offerId)
+        .param("personId", meeting.met().person().id())
+        .param("offerId", meeting.offerId())
         .param("formId", row.formId())
         .param("submissionKey", row.submission().submissionKey())
         .param("now", Utc.bind(now))
@@ -72,6 +79,9 @@ class SignUpStore {
                 .findFirst()
                 .map(SignUps.Consent::given)
                 .orElse(false))
+        .param("toldEmail", isNew ? null : row.told().address().send())
+        .param("toldFirstName", isNew ? null : row.told().firstName())
+        .param("toldAnswers", isNew ? null : documents.write(row.submission().answers()))
         .update(id);
     long signUpId = id.getKey().longValue();
     for (int i = 1; i < row.wordingIds().size(); i++) {

@@ -9,22 +9,19 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Pattern;
 import jeton.core.followup.SendTimes;
 import jeton.core.people.PersonState;
-import jeton.core.people.TagChange;
 import jeton.core.problem.Problem;
 import jeton.core.problem.Problems;
 import jeton.core.signup.EmailAddress;
 import jeton.core.signup.SignUpDecision;
 import jeton.core.signup.SignUpLimits;
 import jeton.server.confirm.Confirmations;
-import jeton.server.followup.Starts;
-import jeton.server.followup.Tagging;
+import jeton.server.confirm.Told;
 import jeton.server.handover.HandOvers;
 import jeton.server.history.History;
 import jeton.server.offer.Offer;
 import jeton.server.people.People;
 import jeton.server.token.Tokens;
 import org.springframework.dao.DuplicateKeyException;
-import org.springframework.dao.TransientDataAccessException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionOperations;
 
@@ -34,7 +31,6 @@ import org.springframework.transaction.support.TransactionOperations;
  */
 @Service
 public class SignUps {
-  private static final int ATTEMPTS = 5;
   private static final int MOST_NAME = 100;
   private static final int MOST_PAGE = 500;
   private static final Pattern CONTROL = Pattern.compile("\\p{Cc}");
@@ -60,8 +56,7 @@ public class SignUps {
   record After(
       AddressScreen screen,
       History history,
-      Tagging tagging,
-      Starts starts,
+      Told told,
       TransactionOperations tx,
       Clock clock) {}
 
@@ -135,24 +130,14 @@ public class SignUps {
                 .map(java.time.ZoneId::getId)
                 .filter(id -> id.length() <= 64));
     Optional<String> doubt = after.screen().doubt(address);
-    return withRetries(offer, new SignUpStore.Row(formId, submission, told, wordingIds, doubt));
+    return once(offer, new SignUpStore.Row(formId, submission, told, wordingIds, doubt));
   }
 
-  /**
-   * Two sign-ups at once may lock each other out for a moment; the one that loses is simply made
-   * again.
-   */
-  private Outcome withRetries(Offer offer, SignUpStore.Row row) {
-    for (int attempt = 1; ; attempt++) {
-      try {
-        return after.tx().execute(status -> decide(offer, row));
-      } catch (DuplicateKeyException sameFormAgain) {
-        return new Outcome.Taken(false, sameAgain(offer, row));
-      } catch (TransientDataAccessException busy) {
-        if (attempt == ATTEMPTS) {
-          throw busy;
-        }
-      }
+  private Outcome once(Offer offer, SignUpStore.Row row) {
+    try {
+      return after.tx().execute(status -> decide(offer, row));
+    } catch (DuplicateKeyException sameFormAgain) {
+      return new Outcome.Taken(false, sameAgain(offer, row));
     }
   }
 
@@ -170,47 +155,53 @@ public class SignUps {
     boolean confirmationOn = offer.settings().confirm().on();
     PersonState whenNew = confirmationOn ? PersonState.WAITING_TO_CONFIRM : PersonState.ON_THE_LIST;
     People.Met met = people.meet(row.told(), whenNew, now);
-    SignUpDecision decision = SignUpDecision.of(met.isNew(), met.person().state(), confirmationOn);
-    if (decision == SignUpDecision.ASK_ANOTHER_ADDRESS) {
-      return new Outcome.Refused(
-          List.of(
-              new Problem(
-                  "email",
-                  "unreachable",
-                  "Emails to this address come back. Please use another one.")));
-    }
     long personId = met.person().id();
-    if (!met.isNew()
-        && store.countSince(personId, now.minus(SignUpLimits.WINDOW))
-            >= SignUpLimits.MOST_IN_WINDOW) {
+    if (!met.isNew() && keepsOn(personId, now)) {
       // As with S4: whoever keeps on at one address reads the same answer.
       return new Outcome.Taken(false, Optional.empty());
     }
-    long signUpId = store.add(offer.id(), personId, row, decision, now);
+    SignUpDecision decision = SignUpDecision.of(met.isNew(), met.person().state(), confirmationOn);
+    long signUpId = store.add(new SignUpStore.Meeting(offer.id(), met), row, decision, now);
     after
         .history()
         .note(
             History.Event.of(
                 now, History.Kind.SIGNED_UP, personId, offer.id(), offer.settings().name()));
-    if (decision == SignUpDecision.ASK_TO_CONFIRM) {
-      confirmations.ask(offer, met.person(), met.isNew(), signUpId);
-    } else if (decision == SignUpDecision.HAND_OVER) {
-      people.changeState(personId, PersonState.ON_THE_LIST, now);
-      handOvers.handOver(offer, personId, HandOvers.Way.BY_EMAIL, Optional.empty());
-    }
-    people.answered(personId, row.submission().answers(), now);
-    if (decision != SignUpDecision.SEND_NOTHING) {
-      after
-          .tagging()
-          .at(TagChange.When.SIGN_UP, offer.settings().handOver().tags(), personId, offer.id());
-      after.starts().answered(met.person(), Optional.of(offer.id()), row.submission().answers());
+    boolean handedOver = act(offer, met, decision, signUpId, now);
+    if (met.isNew()) {
+      // What is told of somebody known waits for a confirmation (S12): anybody can type an address.
+      after.told().byNew(offer, met.person(), row.submission().answers());
     }
     boolean wasOnTheList = !met.isNew() && met.person().state() == PersonState.ON_THE_LIST;
     Optional<String> pass =
         offer.settings().handOver().onTheSpot()
-            ? Optional.of(handOvers.onTheSpot(offer, personId, decision))
+            ? Optional.of(handOvers.onTheSpot(offer, personId, decision, handedOver))
             : Optional.empty();
     return new Outcome.Taken(wasOnTheList, pass);
+  }
+
+  private boolean keepsOn(long personId, Instant now) {
+    return store.countSince(personId, now.minus(SignUpLimits.WINDOW))
+        >= SignUpLimits.MOST_IN_WINDOW;
+  }
+
+  /** True when something was handed over by email. */
+  private boolean act(
+      Offer offer, People.Met met, SignUpDecision decision, long signUpId, Instant now) {
+    long personId = met.person().id();
+    if (decision == SignUpDecision.ASK_TO_CONFIRM) {
+      confirmations.ask(offer, met.person(), met.isNew(), signUpId);
+      return false;
+    }
+    if (decision != SignUpDecision.HAND_OVER) {
+      return false;
+    }
+    people.changeState(personId, PersonState.ON_THE_LIST, now);
+    if (!met.isNew() && !handOvers.maySend(personId)) {
+      return false;
+    }
+    handOvers.handOver(offer, personId, HandOvers.Way.BY_EMAIL, Optional.empty());
+    return true;
   }
 
   private long wordingId(String wording) {

@@ -2,7 +2,9 @@ package jeton.server.site;
 
 import jakarta.annotation.PreDestroy;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
@@ -27,6 +29,11 @@ public class Sightings {
   private static final int MOST_PAGE = 300;
   private static final int MOST_AT_ONCE = 2000;
   private static final int HASH_BYTES = 16;
+
+  /** Pages (times forms) kept of one site: what a robot invents has an end. */
+  static final int MOST_OF_SITE = 3000;
+
+  private static final Duration KEPT = Duration.ofDays(90);
   private final SiteStore store;
   private final Clock clock;
   private final Map<Place, LongAdder> counts = new ConcurrentHashMap<>();
@@ -75,26 +82,44 @@ public class Sightings {
     return store.pages(siteId, formKey);
   }
 
-  /** Writes what was noted. */
+  /** Writes what was noted, all at once; a site that has its fill gets no further pages. */
   @Scheduled(fixedDelay = 1000)
   @PreDestroy
   public void flush() {
-    Map<Place, Long> taken = new HashMap<>();
+    Map<Long, List<SiteStore.Noted>> bySite = new HashMap<>();
     counts
         .keySet()
         .forEach(
             place ->
                 Optional.ofNullable(counts.remove(place))
-                    .ifPresent(adder -> taken.put(place, adder.sum())));
+                    .ifPresent(
+                        adder ->
+                            bySite
+                                .computeIfAbsent(place.siteId(), id -> new ArrayList<>())
+                                .add(noted(place, adder.sum()))));
     Instant now = clock.instant();
-    taken.forEach(
-        (place, times) -> {
-          try {
-            byte[] hash = Arrays.copyOf(Tokens.hash(place.page()), HASH_BYTES);
-            store.seen(place, hash, times, now);
-          } catch (DataAccessException siteGoneOrAway) {
-            LOG.warn("A sighting was lost: {}", siteGoneOrAway.getMessage());
-          }
-        });
+    bySite.forEach((siteId, noted) -> write(siteId, noted, now));
+  }
+
+  private void write(long siteId, List<SiteStore.Noted> noted, Instant now) {
+    try {
+      store.seen(siteId, noted, MOST_OF_SITE, now);
+    } catch (DataAccessException siteGoneOrAway) {
+      LOG.warn("Sightings were lost: {}", siteGoneOrAway.getClass().getSimpleName());
+    }
+  }
+
+  private static SiteStore.Noted noted(Place place, long times) {
+    return new SiteStore.Noted(
+        place, Arrays.copyOf(Tokens.hash(place.page()), HASH_BYTES), times);
+  }
+
+  /** Forgets pages nothing was seen on for a quarter of a year. */
+  @Scheduled(fixedDelay = 3_600_000, initialDelay = 120_000)
+  public void forgetOld() {
+    Instant before = clock.instant().minus(KEPT);
+    while (store.forget(before) > 0) {
+      // As many at a time as lock nothing for long.
+    }
   }
 }

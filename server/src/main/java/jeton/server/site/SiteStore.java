@@ -4,7 +4,9 @@ import org.springframework.stereotype.Repository;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
+import org.springframework.transaction.support.TransactionOperations;
 import java.util.Optional;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -32,6 +34,13 @@ class SiteStore {
       VALUES (:siteId, :formKey, :hash, :page, :now, :times)
           ON DUPLICATE KEY UPDATE seen_at = VALUES(seen_at), times = times + VALUES(times)
       """;
+  private static final String SEEN_AGAIN =
+      """
+      UPDATE sighting SET seen_at = :now, times = times + :times
+       WHERE site_id = :siteId AND form_key = :formKey AND page_hash = :hash
+      """;
+  private static final String COUNT = "SELECT COUNT(*) FROM sighting WHERE site_id = :siteId";
+  private static final String FORGET = "DELETE FROM sighting WHERE seen_at < :before LIMIT 10000";
   private static final String LAST_SEEN =
       """
       SELECT site_id, form_key, MAX(seen_at) AS seen_at, COUNT(*) AS pages
@@ -48,9 +57,11 @@ class SiteStore {
       """;
 
   private final JdbcClient db;
+  private final TransactionOperations tx;
 
-  SiteStore(JdbcClient db) {
+  SiteStore(JdbcClient db, TransactionOperations tx) {
     this.db = db;
+    this.tx = tx;
   }
 
   List<Site> all() {
@@ -77,15 +88,41 @@ class SiteStore {
     return 1 == db.sql(REMOVE).param("id", id).update();
   }
 
-  void seen(Sightings.Place place, byte[] hash, long times, Instant now) {
-    db.sql(SEEN)
-        .param("siteId", place.siteId())
-        .param("formKey", place.formKey())
-        .param("hash", hash)
-        .param("page", place.page())
-        .param("now", Utc.bind(now))
-        .param("times", times)
-        .update();
+  /** Something seen on a page, so many times. */
+  record Noted(Sightings.Place place, byte[] hash, long times) {}
+
+  /** Counts what was seen, in one transaction; new pages only while the site has room for them. */
+  void seen(long siteId, List<Noted> noted, int mostOfSite, Instant now) {
+    tx.executeWithoutResult(
+        status -> {
+          List<Noted> isNew = new ArrayList<>();
+          for (Noted one : noted) {
+            if (see(SEEN_AGAIN, one, now) == 0) {
+              isNew.add(one);
+            }
+          }
+          long room =
+              isNew.isEmpty()
+                  ? 0
+                  : mostOfSite
+                      - db.sql(COUNT).param("siteId", siteId).query(Long.class).single();
+          isNew.stream().limit(Math.max(0, room)).forEach(one -> see(SEEN, one, now));
+        });
+  }
+
+  private int see(String sql, Noted noted, Instant now) {
+    var statement =
+        db.sql(sql)
+            .param("siteId", noted.place().siteId())
+            .param("formKey", noted.place().formKey())
+            .param("hash", noted.hash())
+            .param("now", Utc.bind(now))
+            .param("times", noted.times());
+    return (sql.equals(SEEN) ? statement.param("page", noted.place().page()) : statement).update();
+  }
+
+  int forget(Instant before) {
+    return db.sql(FORGET).param("before", Utc.bind(before)).update();
   }
 
   List<Sightings.LastSeen> lastSeen() {

@@ -1,5 +1,6 @@
 package jeton.server.token;
 
+import jakarta.annotation.PostConstruct;
 import java.math.BigInteger;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
@@ -31,6 +32,12 @@ public class Tokens {
 
   Tokens(SecretStore store) {
     this.store = store;
+  }
+
+  /** A key of another install, or a lost one, is noticed at the start rather than by a visitor. */
+  @PostConstruct
+  void open() {
+    key();
   }
 
   /** A new token of 160 bits: 27 characters that need no escaping in a URL. */
@@ -131,6 +138,44 @@ public class Tokens {
     return dot >= 0 && seal(sealed.substring(0, dot)).equals(sealed)
         ? Optional.of(sealed.substring(0, dot))
         : Optional.empty();
+  }
+
+  /** The same for one purpose only: what is sealed for one is forged for another. */
+  public String seal(String purpose, String text) {
+    byte[] signature =
+        signature("seal " + purpose, text.getBytes(StandardCharsets.UTF_8));
+    return text + "." + TEXT.encodeToString(signature);
+  }
+
+  /** The text of such a seal; empty for a forged one. */
+  public Optional<String> unseal(String purpose, String sealed) {
+    int dot = sealed.lastIndexOf('.');
+    if (dot < 0) {
+      return Optional.empty();
+    }
+    String text = sealed.substring(0, dot);
+    boolean ours =
+        MessageDigest.isEqual(
+            seal(purpose, text).getBytes(StandardCharsets.UTF_8),
+            sealed.getBytes(StandardCharsets.UTF_8));
+    return ours ? Optional.of(text) : Optional.empty();
+  }
+
+  /** A key that is handed to another program, and can be made anew without touching any other. */
+  public String handedOutKey(String name) {
+    return store
+        .find("key " + name)
+        .map(TEXT::encodeToString)
+        // Until it is made anew, the one of older versions, which came from the install's own key.
+        .orElseGet(() -> keyFor(name));
+  }
+
+  /** Makes such a key anew; the old one is good for nothing any more. */
+  public String renewHandedOutKey(String name) {
+    byte[] fresh = new byte[20];
+    RANDOM.nextBytes(fresh);
+    store.replace("key " + name, fresh);
+    return TEXT.encodeToString(fresh);
   }
 
   /** A key of this install for somebody else's signatures, the same on all instances. */

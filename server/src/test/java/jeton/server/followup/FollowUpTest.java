@@ -103,7 +103,7 @@ class FollowUpTest {
         server
             .bean(Sequences.class)
             .effect(offer.sequence().id(), new SequenceDraft("Welcome", List.of(wanted)));
-    assertThat(effect).isEqualTo(new Retiming.Effect(1, 1, 0, 1, 0));
+    assertThat(effect).isEqualTo(new EditEffect.Effect(1, 1, 0, 1, 0, false));
     offer.follow(2, wanted);
     String late = newAddress();
     offer.join(late);

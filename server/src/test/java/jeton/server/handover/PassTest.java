@@ -65,11 +65,13 @@ class PassTest {
     String pass = joined(offer, newAddress());
     assertThat(offer.visitor.get(pass + "/files/1", "Range", "bytes=0-3").status()).isEqualTo(206);
     assertThat(offer.visitor.get(pass + "/files/1", "Range", "bytes=4-9").body()).hasSize(6);
-    server.clock.forward(Duration.ofMinutes(9));
-    assertThat(offer.visitor.get(pass + "/files/1").status()).isEqualTo(200);
-    server.clock.forward(Duration.ofMinutes(1));
+    for (int pause = 0; pause < 3; pause++) {
+      server.clock.forward(Duration.ofMinutes(10));
+      assertThat(offer.visitor.get(pass + "/files/1").status()).as("goes on").isEqualTo(200);
+    }
+    server.clock.forward(Duration.ofMinutes(10).plusMillis(1));
     assertThat(offer.visitor.get(pass + "/files/1").status()).as("second use").isEqualTo(200);
-    server.clock.forward(Duration.ofMinutes(10));
+    server.clock.forward(Duration.ofMinutes(10).plusMillis(1));
     assertThat(offer.visitor.get(pass + "/files/1").status()).as("used up").isEqualTo(410);
   }
 
@@ -102,7 +104,7 @@ class PassTest {
     SampleOffer offer = limited(Optional.of(3), Optional.empty());
     String email = newAddress();
     String pass = joined(offer, email);
-    server.clock.forward(Duration.ofDays(3));
+    server.clock.forward(Duration.ofDays(4));
     Http.Answer over = offer.visitor.get(pass);
     assertThat(over.status()).isEqualTo(410);
     assertThat(over.body()).contains("Send me a fresh link").doesNotContain(email);

@@ -111,7 +111,7 @@ class EngineTest {
     everybody.forEach(offer::signUp);
     server.settle();
     assertThat(everybody).allSatisfy(email -> assertThat(offer.subjects(email)).isEmpty());
-    assertThat(engine.state().troubled()).isEqualTo(5);
+    assertThat(engine.state().troubled()).isEqualTo(1);
     server.manners.become(new Manner("", 20, 0, false, false, false));
     server.forward(Duration.ofMinutes(1));
     assertThat(everybody).allSatisfy(email -> assertThat(offer.subjects(email)).hasSize(1));
@@ -207,7 +207,14 @@ class EngineTest {
     assertThat(pile(Pile.FAILED, email)).hasSize(1);
     assertThat(server.bean(Bounces.class).take(returned).understood()).isTrue();
     assertThat(state(email)).isEqualTo("UNREACHABLE");
-    assertThat(offer.signUp(email).body()).contains("another");
+    // The usual answer (S6); and whoever confirms is reachable again.
+    server.manners.become(Manner.USUAL);
+    server.clock.forward(Duration.ofMinutes(3));
+    assertThat(offer.signUp(email).status()).isEqualTo(303);
+    server.settle();
+    assertThat(state(email)).isEqualTo("UNREACHABLE");
+    offer.confirm(email);
+    assertThat(state(email)).isEqualTo("ON_THE_LIST");
   }
 
   @Test

@@ -52,7 +52,8 @@ class FaultsTest {
   }
 
   private MailTransport real() {
-    return new SmtpTransport(() -> server.bean(Business.class).now().smtp());
+    return new SmtpTransport(
+        () -> server.bean(Business.class).now().smtp(), Duration.ofSeconds(45));
   }
 
   @Test

@@ -1,10 +1,11 @@
 package jeton.server.mail;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.ArgumentMatchers.anyCollection;
 import static org.mockito.ArgumentMatchers.eq;
+import static org.mockito.Mockito.atLeastOnce;
+import static org.mockito.Mockito.doAnswer;
 import static org.mockito.Mockito.doThrow;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.never;
@@ -13,6 +14,7 @@ import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.verifyNoInteractions;
 import static org.mockito.Mockito.when;
 
+import java.sql.SQLException;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -20,7 +22,10 @@ import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.function.BooleanSupplier;
 import java.util.stream.Stream;
 import jeton.core.mail.AnswerClass;
 import jeton.core.people.PersonState;
@@ -32,6 +37,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.dao.DeadlockLoserDataAccessException;
 import org.springframework.dao.DuplicateKeyException;
+import org.springframework.jdbc.UncategorizedSQLException;
 import org.springframework.transaction.support.TransactionOperations;
 
 /** What becomes of a batch, with a store that fails on cue. */
@@ -69,13 +75,16 @@ class SettlementTest {
         id,
         CLAIM,
         "<" + id + "@q.example>",
-        OutgoingEmail.delivery(id + 100, 1, NOW),
+        OutgoingEmail.followUp(
+            id + 100, Optional.of(1L), new OutgoingEmail.RunStep(id + 200, 3), NOW),
         failures,
         "p" + id + "@mail.example",
         "Aoife",
         PersonState.ON_THE_LIST,
+        true,
         false,
-        "Plan");
+        "Plan",
+        1);
   }
 
   private void tried(long id, int failures, AnswerClass answer, String said) {
@@ -177,14 +186,74 @@ class SettlementTest {
   }
 
   @Test
-  void aFaultOfOurs_isNotTriedAgain() {
+  void whatFollowsFromAnEmail_failsAlone_andItIsSentAllTheSame() {
+    settlement =
+        new Settlement(
+            store,
+            TransactionOperations.withoutTransaction(),
+            listeners(
+                (batch, at) -> {
+                  if (batch.stream().anyMatch(s -> s.email().personId() == 101)) {
+                    throw new DuplicateKeyException("as told by the test");
+                  }
+                  heard.addAll(batch);
+                }),
+            Clock.fixed(NOW, ZoneOffset.UTC));
     tried(1, 0, AnswerClass.TAKEN, "");
-    doThrow(new DuplicateKeyException("twice"))
+    tried(2, 0, AnswerClass.TAKEN, "");
+    settlement.record(round, PAUSE);
+    verify(store)
+        .settle(
+            List.of(1L),
+            Outcome.SENT,
+            AnswerClass.TAKEN,
+            "It was sent, but what follows from that could not be noted.",
+            NOW);
+    assertThat(heard).singleElement().extracting(s -> s.email().personId()).isEqualTo(102L);
+    assertThat(settlement.isStuck()).isFalse();
+  }
+
+  @Test
+  void whileNothingCanBeRecorded_nothingElseIsSent_andItGoesOnByItself() throws Exception {
+    tried(1, 0, AnswerClass.TAKEN, "");
+    AtomicBoolean full = new AtomicBoolean(true);
+    doAnswer(
+            call -> {
+              if (full.get()) {
+                throw new UncategorizedSQLException("", null, new SQLException("disk full"));
+              }
+              return null;
+            })
         .when(store)
         .settle(anyCollection(), any(), any(), any(), any());
-    assertThatThrownBy(() -> settlement.record(round, PAUSE))
-        .isInstanceOf(DuplicateKeyException.class);
-    verify(store, times(1)).settle(anyCollection(), any(), any(), any(), any());
+    Thread recording = new Thread(() -> settlement.record(round, PAUSE));
+    recording.start();
+    await(settlement::isStuck);
+    full.set(false);
+    recording.join(10_000);
+    assertThat(settlement.isStuck()).isFalse();
+    verify(store, atLeastOnce()).settle(eq(List.of(1L)), eq(Outcome.SENT), any(), any(), eq(NOW));
+  }
+
+  private static void await(BooleanSupplier condition) {
+    long until = System.nanoTime() + 10_000_000_000L;
+    while (!condition.getAsBoolean() && System.nanoTime() < until) {
+      Thread.onSpinWait();
+    }
+    assertThat(condition.getAsBoolean()).isTrue();
+  }
+
+  @Test
+  void whatLeft_isRecordedAsSent_thoughItsReaderHasLeftMeanwhile() {
+    when(store.owned(eq(CLAIM), anyCollection())).thenReturn(Set.of());
+    when(store.sentAllTheSame(1, NOW)).thenReturn(true);
+    tried(1, 0, AnswerClass.TAKEN, "");
+    tried(2, 0, AnswerClass.ADDRESS_REFUSED, "550 5.1.1");
+    settlement.record(round, PAUSE);
+    assertThat(heard)
+        .singleElement()
+        .extracting(DeliveryListener.Settled::outcome)
+        .isEqualTo(Outcome.SENT);
   }
 
   @Test

@@ -1,4 +1,4 @@
-package jeton.server.track;
+package jeton.server.offer;
 
 import static org.assertj.core.api.Assertions.assertThat;
 

@@ -1,0 +1,2 @@
+/** How signing in is slowed down. */
+package jeton.core.account;

@@ -1,0 +1,134 @@
+package jeton.server.followup;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.function.BiFunction;
+import jeton.core.followup.Ranks;
+import jeton.core.followup.Step;
+import org.springframework.stereotype.Component;
+
+/**
+ * What saving an edit would do to people on their way, told before it is saved (T9 to T11). Up to
+ * some thousand people are looked at one by one; of more a sample is, spread over all of them, and
+ * the numbers are "about".
+ */
+@Component
+class EditEffect {
+  /** People looked at one by one at the most. */
+  static final int MOST_LOOKED_AT = 2_000;
+
+  private static final int POINTS = 40;
+  private static final Duration SOON = Duration.ofHours(1);
+
+  private final ProgressStore progress;
+  private final Retiming retiming;
+  private final Clock clock;
+
+  EditEffect(ProgressStore progress, Retiming retiming, Clock clock) {
+    this.progress = progress;
+    this.retiming = retiming;
+    this.clock = clock;
+  }
+
+  /**
+   * What saving would do to people on their way.
+   *
+   * @param onTheirWay how many are
+   * @param retimed how many get their next email at another moment
+   * @param withinTheHour how many more would get an email within the next hour (T10)
+   * @param pastNewSteps how many are past the place of an added or moved step and will not get it
+   *     (T9)
+   * @param finished how many have finished, and could go on with an added step if wanted (T11)
+   * @param about whether these numbers come from a sample, since there are too many to look at each
+   */
+  public record Effect(
+      long onTheirWay,
+      long retimed,
+      long withinTheHour,
+      long pastNewSteps,
+      long finished,
+      boolean about) {}
+
+  Effect of(Sequence present, Sequence wanted) {
+    Instant soon = clock.instant().plus(SOON);
+    Map<Long, Long> places = Sequences.ranksById(present);
+    List<Step> placedAnew =
+        wanted.timing().stream()
+            .filter(s -> places.getOrDefault(s.id(), Ranks.NEW) != s.rank())
+            .toList();
+    long onTheirWay = progress.onTheirWay(present.id());
+    List<RunStore.Run> going =
+        looked(
+            onTheirWay,
+            (after, most) -> progress.waiting(present.id(), after, most),
+            progress.going(present.id()));
+    double each = going.isEmpty() ? 0 : weight(onTheirWay, going.size());
+    long retimed = 0;
+    long within = 0;
+    long past = 0;
+    for (Retiming.Change change : retiming.changes(wanted, going)) {
+      if (change.isRetimed()) {
+        retimed++;
+        boolean wasLater = change.run().nextDueAt().filter(at -> at.isAfter(soon)).isPresent();
+        within += wasLater && !change.next().orElseThrow().at().isAfter(soon) ? 1 : 0;
+      }
+      past += placedAnew.stream().anyMatch(step -> isPast(change.run(), step)) ? 1 : 0;
+    }
+    Finished finished = finished(wanted);
+    return new Effect(
+        onTheirWay,
+        Math.round(retimed * each),
+        Math.round(within * each),
+        Math.round(past * each),
+        finished.people(),
+        onTheirWay > MOST_LOOKED_AT || finished.about());
+  }
+
+  private record Finished(long people, boolean about) {}
+
+  private Finished finished(Sequence wanted) {
+    long ended = progress.ended(wanted.id());
+    List<RunStore.Run> looked =
+        looked(
+            ended,
+            (after, most) -> progress.finished(wanted.id(), after, most),
+            progress.over(wanted.id()));
+    long could =
+        retiming.changes(wanted, looked).stream()
+            .filter(change -> change.next().isPresent())
+            .count();
+    boolean about = ended > MOST_LOOKED_AT;
+    // Of a sample only those count that a page would find: the newest of each person.
+    return new Finished(
+        about && !looked.isEmpty() ? Math.round(could * ((double) ended / MOST_LOOKED_AT)) : could,
+        about);
+  }
+
+  private static double weight(long all, int looked) {
+    return all > MOST_LOOKED_AT ? (double) all / looked : 1;
+  }
+
+  /** All of them, or as many spread evenly over their numbers. */
+  private List<RunStore.Run> looked(
+      long all,
+      BiFunction<Long, Integer, List<RunStore.Run>> page,
+      ProgressStore.Span span) {
+    if (all <= MOST_LOOKED_AT) {
+      return page.apply(0L, MOST_LOOKED_AT);
+    }
+    List<RunStore.Run> sample = new ArrayList<>();
+    long step = Math.max(1, (span.last() - span.first()) / POINTS);
+    for (int point = 0; point < POINTS; point++) {
+      sample.addAll(page.apply(span.first() + point * step - 1, MOST_LOOKED_AT / POINTS));
+    }
+    return sample;
+  }
+
+  private static boolean isPast(RunStore.Run run, Step step) {
+    return run.lastRank().filter(rank -> step.rank() <= rank).isPresent();
+  }
+}

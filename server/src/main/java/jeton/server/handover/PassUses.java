@@ -1,0 +1,79 @@
+package jeton.server.handover;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import jeton.core.confirm.ConfirmationRules;
+import jeton.server.history.History;
+import jeton.server.mail.Outbox;
+import jeton.server.mail.OutgoingEmail;
+import jeton.server.offer.Offer;
+import jeton.server.offer.Offers;
+import jeton.server.pass.Passes;
+import jeton.server.people.People;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Passes used and renewed by whoever holds them (rules P2 to P4, S13). */
+@Service
+public class PassUses {
+  private final Passes passes;
+  private final HandOvers handOvers;
+  private final Offers offers;
+  private final Outbox outbox;
+  private final People people;
+  private final History history;
+  private final Clock clock;
+
+  PassUses(
+      Passes passes,
+      HandOvers handOvers,
+      Offers offers,
+      Outbox outbox,
+      People people,
+      History history,
+      Clock clock) {
+    this.passes = passes;
+    this.handOvers = handOvers;
+    this.offers = offers;
+    this.outbox = outbox;
+    this.people = people;
+    this.history = history;
+    this.clock = clock;
+  }
+
+  /** Starts or goes on with the transfer of a file. False when the pass does not open it (any more). */
+  @Transactional
+  public boolean open(Passes.Pass pass, String token, Offer offer, Offer.OfferFile file) {
+    // What a first use sets going concerns the person: their row is locked before the pass's.
+    people.lock(pass.personId());
+    Passes.Opening opening = passes.open(token, file.hash()).orElseThrow();
+    if (opening.firstUse()) {
+      history.note(
+          History.Event.of(
+              clock.instant(),
+              History.Kind.PASS_USED,
+              pass.personId(),
+              offer.id(),
+              file.name()));
+      handOvers.used(offer, pass.personId());
+    }
+    return opening.opened();
+  }
+
+  /** Sends a fresh link to the address a pass belongs to, within the limits of S13. */
+  @Transactional
+  public void freshLink(Passes.Pass pass) {
+    // The lock makes two clicks at once one after the other, so that the limit holds.
+    people.lock(pass.personId());
+    Instant now = clock.instant();
+    List<Instant> asked =
+        outbox.asked(
+            pass.personId(),
+            OutgoingEmail.Kind.DELIVERY,
+            now.minus(ConfirmationRules.WINDOW));
+    if (ConfirmationRules.maySend(asked, now)) {
+      handOvers.freshLink(offers.remembered(pass.offerId()), pass.personId());
+    }
+  }
+}

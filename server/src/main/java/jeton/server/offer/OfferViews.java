@@ -1,0 +1,76 @@
+package jeton.server.offer;
+
+import java.util.List;
+import java.util.Map;
+import jeton.core.readiness.Finding;
+import jeton.core.readiness.Readiness;
+import jeton.server.business.PublicUrl;
+import jeton.server.numbers.Numbers;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.stereotype.Component;
+
+/** Offers as their owner looks at them: with address, track and findings. */
+@Component
+public class OfferViews {
+  private final Offers offers;
+  private final Numbers numbers;
+  private final ObjectProvider<Findings> findings;
+  private final PublicUrl publicUrl;
+
+  /** Findings come late: they belong to a capability that looks at offers. */
+  OfferViews(
+      Offers offers, Numbers numbers, ObjectProvider<Findings> findings, PublicUrl publicUrl) {
+    this.offers = offers;
+    this.numbers = numbers;
+    this.findings = findings;
+    this.publicUrl = publicUrl;
+  }
+
+  /**
+   * An offer.
+   *
+   * @param address of its hosted page
+   * @param shares along its track
+   * @param findings of Readiness
+   * @param mayGoLive whether none of them is grave
+   */
+  public record OfferView(
+      Offer offer,
+      String address,
+      Numbers.Track track,
+      List<Numbers.Share> shares,
+      List<Finding> findings,
+      boolean mayGoLive) {}
+
+  /** All of them, newest first. */
+  public List<OfferView> all() {
+    List<Offer> all = offers.all();
+    Map<Long, Numbers.Track> tracks = numbers.tracks(all.stream().map(Offer::id).toList());
+    return all.stream()
+        .map(o -> view(o, tracks.getOrDefault(o.id(), Numbers.Track.EMPTY)))
+        .toList();
+  }
+
+  OfferView of(Offer offer) {
+    return view(offer, numbers.track(offer.id()));
+  }
+
+  List<Finding> findings(Offer offer) {
+    return findings.getObject().of(offer);
+  }
+
+  void cure(long offerId, String code, String control) {
+    findings.getObject().cure(offerId, code, control);
+  }
+
+  private OfferView view(Offer offer, Numbers.Track track) {
+    List<Finding> found = findings(offer);
+    return new OfferView(
+        offer,
+        publicUrl.of("/o/" + offer.settings().slug()),
+        track,
+        track.shares(),
+        found,
+        Readiness.mayGoLive(found));
+  }
+}

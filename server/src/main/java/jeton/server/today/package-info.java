@@ -1,0 +1,2 @@
+/** What the owner sees first. */
+package jeton.server.today;

@@ -1,2 +1,0 @@
-/** The owners view: offers with their tracks, and Today. */
-package jeton.server.track;
