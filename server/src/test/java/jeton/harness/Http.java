@@ -102,6 +102,7 @@ public final class Http {
         request(path)
             .header("Content-Type", "application/json")
             .header("X-Forwarded-For", ip)
+            .header("X-XSRF-TOKEN", csrf())
             .POST(HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)))
             .build());
   }

@@ -45,17 +45,32 @@ public record Facts(
       String senderName,
       String senderEmail,
       Map<String, String> whenUnknown,
-      Mail mail) {}
+      Mail mail,
+      Install install) {}
+
+  /**
+   * How the install stands on its machine.
+   *
+   * @param encrypted whether visitors reach it by https
+   * @param listensToAll whether it can be reached past what stands in front of it
+   * @param unnamedProxy whether a proxy asks for others without being named
+   */
+  public record Install(boolean encrypted, boolean listensToAll, boolean unnamedProxy) {
+    /** Nothing to say against it. */
+    public static final Install WISE = new Install(true, false, false);
+  }
 
   /**
    * How emails leave and where their links lead.
    *
    * @param known whether a mail server is set up
    * @param signIn by what name we sign in there; empty for none
+   * @param encrypted whether nobody can read the sign-in on the way
    * @param onlyHere whether the mail server is on this very machine
    * @param publicHost host of the links in emails
    */
-  public record Mail(boolean known, String signIn, boolean onlyHere, String publicHost) {}
+  public record Mail(
+      boolean known, String signIn, boolean encrypted, boolean onlyHere, String publicHost) {}
 
   /**
    * A form.

@@ -33,6 +33,7 @@ public final class Readiness {
         grave("no_file", "There is no file to hand over.", Stop.GIVE, "files"));
     lookAtIdentity();
     lookAtMail();
+    lookAtInstall();
     findings.addAll(new AskLook(facts).look());
     lookAtConfirm();
     findings.addAll(new HandOverLook(facts).look());
@@ -89,6 +90,43 @@ public final class Readiness {
                 + ": many mailboxes distrust that.",
             Stop.SETUP,
             "sender"));
+  }
+
+  private void lookAtInstall() {
+    Facts.Mail mail = facts.business().mail();
+    Facts.Install install = facts.business().install();
+    boolean isPublic = !isLoopback(mail.publicHost()) && !mail.publicHost().isEmpty();
+    when(
+        mail.known() && !mail.onlyHere() && !mail.signIn().isEmpty() && !mail.encrypted(),
+        Finding.worthALook(
+            "mail_password_readable",
+            "The mail server's password goes out unencrypted: whoever is on the line can read it.",
+            Stop.SETUP,
+            "mail"));
+    when(
+        isPublic && !install.encrypted(),
+        Finding.worthALook(
+            "not_encrypted",
+            "Visitors reach Jeton without encryption. Put a proxy with https in front, and name the"
+                + " https address in JETON_PUBLIC_URL.",
+            Stop.SETUP,
+            "mail"));
+    when(
+        isPublic && install.encrypted() && install.listensToAll(),
+        Finding.worthALook(
+            "listens_to_all",
+            "Jeton can be reached past the proxy in front of it. JETON_ADDRESS=127.0.0.1 keeps others"
+                + " out.",
+            Stop.SETUP,
+            "mail"));
+    when(
+        install.unnamedProxy(),
+        Finding.worthALook(
+            "proxy_not_named",
+            "Requests come through a proxy that is not named, so all visitors look like one, and share"
+                + " one visitor's limits. Name it in JETON_PROXIES.",
+            Stop.SETUP,
+            "mail"));
   }
 
   private void lookAtConfirm() {

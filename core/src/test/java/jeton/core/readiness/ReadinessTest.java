@@ -60,7 +60,8 @@ class ReadinessTest {
   private EmailContent confirmEmail = CONFIRMING;
   private EmailContent delivery = HANDING_OVER;
   private Map<String, String> whenUnknown = Map.of("first_name", "there");
-  private Facts.Mail mail = new Facts.Mail(true, "", true, "quireandthread.example");
+  private Facts.Mail mail = new Facts.Mail(true, "", true, true, "quireandthread.example");
+  private Facts.Install install = Facts.Install.WISE;
   private List<TagChange> tagChanges = List.of();
   private SequenceRules rules = SequenceRules.USUAL;
   private boolean paused = false;
@@ -78,7 +79,7 @@ class ReadinessTest {
     return Readiness.of(
         new Facts(
             files == 0 ? List.of() : List.of("plan.pdf"),
-            new Facts.Business(postalAddress, "Quire & Thread", sender, whenUnknown, mail),
+            new Facts.Business(postalAddress, "Quire & Thread", sender, whenUnknown, mail, install),
             forms(),
             new ConfirmSettings(confirmation, confirmEmail, WORDS, WORDS, 7, opens),
             new HandOverSettings(
@@ -346,13 +347,13 @@ class ReadinessTest {
 
   @Test
   void mail_withoutServer_withLinksNobodyCanOpen_orAStrangeSender_isFound() {
-    mail = new Facts.Mail(false, "", true, "127.0.0.1");
+    mail = new Facts.Mail(false, "", true, true, "127.0.0.1");
     assertThat(codes()).containsExactly("no_mail_server");
-    mail = new Facts.Mail(true, "", false, "127.0.0.1");
+    mail = new Facts.Mail(true, "", true, false, "127.0.0.1");
     assertThat(codes()).containsExactly("no_way_to_leave");
-    mail = new Facts.Mail(true, "ann@elsewhere.example", false, "q.example");
+    mail = new Facts.Mail(true, "ann@elsewhere.example", true, false, "q.example");
     assertThat(codes()).containsExactly("sender_domain");
-    mail = new Facts.Mail(true, "ann@mail.quireandthread.example", false, "q.example");
+    mail = new Facts.Mail(true, "ann@mail.quireandthread.example", true, false, "q.example");
     assertThat(codes()).isEmpty();
   }
 
@@ -387,5 +388,19 @@ class ReadinessTest {
                 0),
             Optional.of(NOW)));
     assertThat(codes()).containsExactly("form_over", "form_nowhere");
+  }
+
+  @Test
+  void whatIsUnwiseAboutTheInstall_isWorthALook_whereOthersCanReachIt() {
+    install = new Facts.Install(false, true, true);
+    mail = new Facts.Mail(true, "hello@quireandthread.example", false, false, "127.0.0.1");
+    assertThat(codes())
+        .contains("mail_password_readable", "proxy_not_named")
+        .doesNotContain("not_encrypted", "listens_to_all");
+    mail = new Facts.Mail(true, "", false, false, "quireandthread.example");
+    assertThat(codes()).contains("not_encrypted").doesNotContain("mail_password_readable");
+    install = new Facts.Install(true, true, false);
+    assertThat(codes()).contains("listens_to_all").doesNotContain("not_encrypted");
+    assertThat(findings()).noneMatch(f -> f.severity() == Finding.Severity.GRAVE);
   }
 }

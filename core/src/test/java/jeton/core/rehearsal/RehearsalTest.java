@@ -137,11 +137,11 @@ class RehearsalTest {
   @Test
   void aPassThatHasRunOut_isNotUsed() {
     limits = new PassLimits(Optional.of(3), Optional.empty());
-    // Handed over at 09 h, on a Monday: good to the end of Thursday.
-    usesAfter = Optional.of(Duration.ofDays(3).plusHours(14));
-    assertThat(story()).endsWith("95 PASS_USED");
-    usesAfter = Optional.of(Duration.ofDays(3).plusHours(15));
-    assertThat(story()).endsWith("96 PASS_RAN_OUT");
+    // Handed over at ten past six on the 27th: good to the end of the 30th.
+    usesAfter = Optional.of(Duration.ofDays(3).plusHours(17));
+    assertThat(story()).endsWith("98 PASS_USED");
+    usesAfter = Optional.of(Duration.ofDays(3).plusHours(18));
+    assertThat(story()).endsWith("99 PASS_RAN_OUT");
   }
 
   @Test

@@ -29,6 +29,7 @@ public class History {
     FOLLOW_UP_ENDED,
     LEFT,
     UNREACHABLE,
+    REACHABLE_AGAIN,
     EMAIL_FAILED,
     BLOCKED,
     BOUNCED,

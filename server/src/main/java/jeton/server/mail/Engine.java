@@ -24,6 +24,7 @@ public class Engine {
   private final OutboxStore outbox;
   private final Wake wake;
   private final Away away;
+  private final Now state;
   private final ObjectProvider<DeliveryListener> listeners;
   private final Clock clock;
 
@@ -32,14 +33,27 @@ public class Engine {
       OutboxStore outbox,
       Wake wake,
       Away away,
+      Now state,
       ObjectProvider<DeliveryListener> listeners,
       Clock clock) {
     this.store = store;
     this.outbox = outbox;
     this.wake = wake;
     this.away = away;
+    this.state = state;
     this.listeners = listeners;
     this.clock = clock;
+  }
+
+  /** How sending itself stands. */
+  @org.springframework.stereotype.Component
+  record Now(SendingHalt halt, MailHealth health) {}
+
+  /** Has sending go on after it had stopped for refusals; tries what had failed at once. */
+  public void goOn() {
+    state.halt().end();
+    away.forget();
+    wake.now();
   }
 
   /** Where an email stands. */
@@ -75,13 +89,23 @@ public class Engine {
       int failures,
       Optional<String> said) {}
 
-  /** Numbers of the last 30 days, and the newest of one pile. */
-  public record EngineView(Map<Pile, Long> counts, Pile pile, List<EngineLine> lines) {}
+  /** Numbers of the last 30 days, the newest of one pile, and why nothing leaves if so. */
+  public record EngineView(
+      Map<Pile, Long> counts,
+      Pile pile,
+      List<EngineLine> lines,
+      Optional<SendingHalt.Halt> halt,
+      Optional<String> trouble) {}
 
   /** One pile, at most its newest 200. */
   public EngineView view(Pile pile) {
     Instant since = clock.instant().minus(LOOKS_BACK);
-    return new EngineView(store.counts(since), pile, store.list(pile, since, MOST_LINES));
+    return new EngineView(
+        store.counts(since),
+        pile,
+        store.list(pile, since, MOST_LINES),
+        state.halt().now(),
+        state.health().trouble());
   }
 
   /** What waits, in short. */

@@ -57,6 +57,13 @@ class EngineApi {
         chosen.ids().isEmpty() ? engine.giveUpTroubled() : engine.giveUp(chosen.ids()));
   }
 
+  /** Ends a halt; returns the view of what is troubled. */
+  @PostMapping("/go-on")
+  Engine.EngineView goOn() {
+    engine.goOn();
+    return engine.view(Engine.Pile.TROUBLED);
+  }
+
   @GetMapping("/signing")
   SigningView signing() {
     return new SigningView(dkim.key(), records.check());

@@ -20,6 +20,7 @@ import jeton.server.followup.Sequences;
 import jeton.server.form.Forms;
 import jeton.server.offer.Offer;
 import jeton.server.people.Tags;
+import jeton.server.request.Install;
 import jeton.server.site.Sightings;
 import org.springframework.stereotype.Service;
 
@@ -42,7 +43,7 @@ public class ReadinessCheck {
 
   /** What lies around an offer. */
   @org.springframework.stereotype.Component
-  record Around(Sightings sightings, Tags tags, PublicUrl publicUrl) {}
+  record Around(Sightings sightings, Tags tags, Install install, PublicUrl publicUrl) {}
 
   /** What would go wrong with an offer as it stands. */
   public List<Finding> of(Offer offer) {
@@ -60,7 +61,11 @@ public class ReadinessCheck {
                 settings.senderName(),
                 settings.senderEmail(),
                 settings.whenUnknown(),
-                mail()),
+                mail(),
+                new Facts.Install(
+                    around.install().isEncrypted(),
+                    around.install().listensToAll(),
+                    around.install().hasUnnamedProxy())),
             asking(offer.id()),
             offer.settings().confirm(),
             offer.settings().handOver(),
@@ -82,6 +87,7 @@ public class ReadinessCheck {
     return new Facts.Mail(
         smtp.isPresent(),
         smtp.map(SmtpSettings::user).orElse(""),
+        smtp.filter(s -> s.security() != SmtpSettings.Security.NONE).isPresent(),
         here,
         publicHost == null ? "" : publicHost);
   }

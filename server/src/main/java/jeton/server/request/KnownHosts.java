@@ -23,15 +23,21 @@ final class KnownHosts extends OncePerRequestFilter {
       Pattern.compile("\\d{1,3}(\\.\\d{1,3}){3}|\\[[0-9a-f:.]+]");
 
   private final PublicUrl publicUrl;
+  private final Install install;
 
-  KnownHosts(PublicUrl publicUrl) {
+  KnownHosts(PublicUrl publicUrl, Install install) {
     this.publicUrl = publicUrl;
+    this.install = install;
   }
 
   @Override
   protected void doFilterInternal(
       HttpServletRequest request, HttpServletResponse response, FilterChain chain)
       throws ServletException, IOException {
+    if (request.getHeader("X-Forwarded-For") != null) {
+      // A proxy that is named was believed before, and its header taken out.
+      install.seenUnnamedProxy();
+    }
     String host = request.getHeader("Host");
     if (host == null || isKnown(withoutPort(host.toLowerCase(Locale.ROOT)))) {
       chain.doFilter(request, response);

@@ -92,13 +92,13 @@ class FaultsTest {
     server.clock.forward(Duration.ofDays(1));
     JdbcClient db = server.bean(JdbcClient.class);
     RunMover mover = server.bean(RunMover.class);
-    long id = personId(email);
+    long id = offer.sequence().steps().get(0).step().id();
     server
         .bean(TransactionOperations.class)
         .executeWithoutResult(
             status -> {
               // The mover waits for this row with half of its work done: its email refers to it.
-              db.sql("SELECT id FROM person WHERE id = :id FOR UPDATE")
+              db.sql("SELECT id FROM step WHERE id = :id FOR UPDATE")
                   .param("id", id)
                   .query(Long.class)
                   .single();
