@@ -116,6 +116,7 @@ async function signOut() {
         </template>
         <v-list density="compact">
           <v-list-item :title="session.email" subtitle="signed in" />
+          <v-list-item title="Your account" to="/account" />
           <v-list-item title="Keys" @click="keysShown = true" />
           <v-list-item title="Sign out" @click="signOut" />
         </v-list>

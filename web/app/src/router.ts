@@ -45,6 +45,21 @@ export const router = createRouter({
       meta: { title: 'Sign in', open: true },
     },
     {
+      path: '/forgotten',
+      component: () => import('./account/ForgottenView.vue'),
+      meta: { title: 'New password', open: true },
+    },
+    {
+      path: '/reset/:token',
+      component: () => import('./account/ResetView.vue'),
+      meta: { title: 'New password', open: true },
+    },
+    {
+      path: '/account',
+      component: () => import('./account/AccountView.vue'),
+      meta: { title: 'Your account' },
+    },
+    {
       path: '/welcome/:token',
       component: () => import('./account/WelcomeView.vue'),
       meta: { title: 'Welcome', open: true },

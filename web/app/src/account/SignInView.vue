@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import DoorFrame from './DoorFrame.vue'
 import { useSession } from './useSession'
 
 const session = useSession()
@@ -27,36 +28,18 @@ async function signIn() {
 </script>
 
 <template>
-  <main class="door">
-    <form class="panel stack" @submit.prevent="signIn">
-      <div class="row">
-        <img src="/token.svg" alt="" width="34" height="34" />
-        <h1>Sign in to Jeton</h1>
-      </div>
-      <v-text-field v-model="email" label="Email" type="email" autocomplete="username" autofocus required />
-      <v-text-field
-        v-model="password"
-        label="Password"
-        type="password"
-        autocomplete="current-password"
-        required
-      />
-      <p v-if="wrong" class="grave" role="alert">{{ wrong }}</p>
-      <v-btn type="submit" color="primary" variant="flat" size="large" :loading="busy">Sign in</v-btn>
-    </form>
-  </main>
+  <DoorFrame title="Sign in to Jeton" @submit="signIn">
+    <p v-if="route.query.changed" role="status">Your new password is set. Sign in with it.</p>
+    <v-text-field v-model="email" label="Email" type="email" autocomplete="username" autofocus required />
+    <v-text-field
+      v-model="password"
+      label="Password"
+      type="password"
+      autocomplete="current-password"
+      required
+    />
+    <p v-if="wrong" class="grave" role="alert">{{ wrong }}</p>
+    <v-btn type="submit" color="primary" variant="flat" size="large" :loading="busy">Sign in</v-btn>
+    <router-link class="small" to="/forgotten">Forgot your password?</router-link>
+  </DoorFrame>
 </template>
-
-<style scoped>
-.door {
-  min-height: 100vh;
-  display: grid;
-  place-items: center;
-  padding: 20px;
-}
-form {
-  width: min(400px, 100%);
-  padding: 28px;
-  gap: 16px;
-}
-</style>

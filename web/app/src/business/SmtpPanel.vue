@@ -88,6 +88,7 @@ const test = () =>
         autocomplete="new-password"
         :placeholder="business.view?.smtp?.passwordKnown ? 'unchanged' : ''"
         :persistent-placeholder="business.view?.smtp?.passwordKnown"
+        :error-messages="at('password')"
       />
       <div class="row">
         <v-btn color="primary" variant="flat" :loading="busy" @click="save">Save the mail server</v-btn>

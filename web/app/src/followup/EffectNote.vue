@@ -3,9 +3,11 @@ import type { Effect } from '../api/types'
 import { people } from '../shared/when'
 
 /** What a save would change for people on their way, before it is saved. */
-defineProps<{ effect: Effect }>()
+const props = defineProps<{ effect: Effect }>()
 const reopens = defineModel<boolean>('reopens', { required: true })
 const emit = defineEmits<{ save: []; putBack: [] }>()
+/** Of many thousand people a sample is looked at. */
+const some = (number: number) => (props.effect.about ? `About ${people(number)}` : people(number))
 </script>
 
 <template>
@@ -13,20 +15,24 @@ const emit = defineEmits<{ save: []; putBack: [] }>()
     <strong>Saving this changes things for people on their way.</strong>
     <ul>
       <li v-if="effect.withinTheHour > 0">
-        {{ people(effect.withinTheHour) }} would get an email within the next hour.
+        {{ some(effect.withinTheHour) }} would get an email within the next hour.
       </li>
       <li v-if="effect.retimed > 0">
-        {{ people(effect.retimed) }} would get their next email at another time.
+        {{ some(effect.retimed) }} would get their next email at another time.
       </li>
       <li v-if="effect.pastNewSteps > 0">
-        {{ people(effect.pastNewSteps) }} {{ effect.pastNewSteps === 1 ? 'is' : 'are' }} past that place and
+        {{ some(effect.pastNewSteps) }} {{ effect.pastNewSteps === 1 ? 'is' : 'are' }} past that place and
         will not get it.
       </li>
       <li v-if="effect.finished > 0">
-        {{ people(effect.finished) }} had finished and {{ effect.finished === 1 ? 'stays' : 'stay' }} so,
+        {{ some(effect.finished) }} had finished and {{ effect.finished === 1 ? 'stays' : 'stay' }} so,
         unless you want otherwise.
       </li>
     </ul>
+    <p v-if="effect.about" class="small">
+      {{ people(effect.onTheirWay) }} are on their way: too many to look at each, so these numbers come from a
+      sample of 2,000.
+    </p>
     <v-checkbox
       v-if="effect.finished > 0"
       v-model="reopens"

@@ -4,6 +4,7 @@ import { api } from '../api/client'
 import type { EngineLine, EngineView } from '../api/types'
 import { useClock } from '../demo/useClock'
 import When from '../shared/When.vue'
+import ReachableDialog from './ReachableDialog.vue'
 
 /** The mail engine: what waits, what is on its way, what failed and why. */
 type Pile = EngineView['pile']
@@ -28,6 +29,18 @@ const fault = ref('')
 const said = ref('')
 const chosen = ref<number[]>([])
 const givingUpAll = ref(false)
+const goingOn = ref(false)
+const reaching = ref(false)
+
+async function goOn() {
+  goingOn.value = true
+  try {
+    await api.post('/mail/go-on')
+    await load()
+  } finally {
+    goingOn.value = false
+  }
+}
 const words = computed(() => PILES.find((p) => p.pile === pile.value)!)
 const retries = computed(() => pile.value === 'TROUBLED' || pile.value === 'FAILED')
 const givesUp = computed(() => pile.value === 'TROUBLED' || pile.value === 'WAITING')
@@ -74,6 +87,16 @@ watch(pile, () => {
   <v-alert v-if="fault" type="error" variant="tonal">{{ fault }}</v-alert>
   <v-progress-linear v-if="!view && !fault" indeterminate color="secondary" aria-label="Loading" />
   <template v-if="view">
+    <v-alert v-if="view.halt" type="error" variant="tonal" data-testid="halt">
+      <strong>Sending has stopped.</strong> The mail server refused {{ view.halt.refusals }} emails in a row,
+      the last with “{{ view.halt.reason }}”, <When :at="view.halt.at" />. Nothing is lost. Mend what it says in
+      <router-link to="/setup#mail">Setup</router-link>, then send again.
+      <div class="row mt-2">
+        <v-btn size="small" color="primary" variant="flat" :loading="goingOn" @click="goOn">Send again</v-btn>
+        <v-btn size="small" @click="reaching = true">Reachable again…</v-btn>
+      </div>
+    </v-alert>
+    <v-alert v-if="view.trouble" type="warning" variant="tonal">{{ view.trouble }}</v-alert>
     <div class="piles" role="group" aria-label="Which emails">
       <button
         v-for="p in PILES"
@@ -93,6 +116,7 @@ watch(pile, () => {
         <h2>{{ words.words }}</h2>
         <span class="small quiet">of the last 30 days; the newest 200</span>
         <span class="ml-auto row">
+          <v-btn v-if="pile === 'FAILED'" size="small" @click="reaching = true">Reachable again…</v-btn>
           <span v-if="said" class="small" role="status">{{ said }}</span>
           <v-btn v-if="retries && view.lines.length" size="small" @click="retry">{{
             chosen.length ? `Try ${count(chosen.length)} now` : 'Try all now'
@@ -152,6 +176,7 @@ watch(pile, () => {
       </table>
     </section>
   </template>
+  <ReachableDialog v-model="reaching" :now="clock.now ?? new Date().toISOString()" @done="load" />
   <v-dialog v-model="givingUpAll">
     <v-card class="pa-2">
       <v-card-title><h2>Give up all of these?</h2></v-card-title>

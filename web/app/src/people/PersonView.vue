@@ -31,6 +31,11 @@ async function block() {
   await load()
 }
 
+async function reachable() {
+  await api.post(`/people/${route.params.id}/reachable-again`)
+  await load()
+}
+
 const newTag = ref('')
 
 async function tagged(tag: string, give: boolean) {
@@ -65,7 +70,12 @@ const labelOf = (key: string) =>
         <span class="mark" :class="{ live: whole.person.state === 'ON_THE_LIST' }">{{
           PERSON_STATES[whole.person.state]
         }}</span>
-        <v-btn v-if="whole.person.state !== 'BLOCKED'" class="ml-auto" @click="blocking = true"
+        <v-btn v-if="whole.person.state === 'UNREACHABLE'" class="ml-auto" @click="reachable"
+          >Reachable again</v-btn
+        >
+        <v-btn
+          v-if="whole.person.state !== 'BLOCKED'"
+          :class="{ 'ml-auto': whole.person.state !== 'UNREACHABLE' }" @click="blocking = true"
           >Stop their emails</v-btn
         >
       </div>

@@ -37,13 +37,25 @@ async function tryNow() {
   }
 }
 
+async function tryAside() {
+  await api.post('/set-aside/try-again')
+  await load()
+}
+
 const findings = computed(
   () =>
     today.value?.offers
       .filter((o) => o.offer.state !== 'ENDED')
       .flatMap((o) => o.findings.map((finding) => ({ finding, offer: o.offer }))) ?? [],
 )
-const quiet = computed(() => findings.value.length === 0 && today.value?.outbox.troubled === 0)
+const quiet = computed(
+  () =>
+    findings.value.length === 0 &&
+    today.value?.outbox.troubled === 0 &&
+    !today.value.halt &&
+    !today.value.mailTrouble &&
+    today.value.setAside.length === 0,
+)
 const news = computed(() => (all.value ? today.value?.news : today.value?.news.slice(0, 12)) ?? [])
 
 watch([() => clock.moves, () => clock.tick], () => void load(), { immediate: true })
@@ -71,6 +83,30 @@ watch([() => clock.moves, () => clock.tick], () => void load(), { immediate: tru
           </span>
           <v-btn size="small" :loading="trying" @click="tryNow">Try now</v-btn>
           <router-link class="small" to="/emails/engine">Which ones</router-link>
+        </div>
+        <div v-if="today.halt" class="row away" role="alert">
+          <span>
+            <strong class="grave">Sending has stopped.</strong> The mail server refused
+            {{ today.halt.refusals }} emails in a row: “{{ today.halt.reason }}”.
+            <span class="quiet">Nothing is lost.</span>
+          </span>
+          <router-link class="small" to="/emails/engine">What to do</router-link>
+        </div>
+        <div v-if="today.mailTrouble" class="away" role="alert">
+          <strong class="grave">Emails do not leave.</strong> {{ today.mailTrouble }}
+        </div>
+        <div v-if="today.setAside.length" class="row away" role="alert">
+          <span>
+            <strong class="grave"
+              >{{ people(today.setAside.length) }} could not be moved on in
+              {{ today.setAside[0]!.sequence }}.</strong
+            >
+            <span class="quiet">{{ today.setAside[0]!.why }}</span>
+          </span>
+          <v-btn size="small" @click="tryAside">Try again</v-btn>
+          <router-link class="small" :to="`/people/${today.setAside[0]!.personId}`">{{
+            today.setAside[0]!.email
+          }}</router-link>
         </div>
         <p v-if="today.waitingToConfirm > 0" class="waiting">
           <router-link to="/people?state=WAITING_TO_CONFIRM"

@@ -27,6 +27,7 @@ export function eventWords(event: Told): string {
         ? 'finished the follow-up'
         : `came to the end of the follow-up: ${END_WORDS[detail as keyof typeof END_WORDS] ?? detail}`,
     LEFT: `left the list ${detail}`,
+    REACHABLE_AGAIN: 'can be reached again',
     UNREACHABLE: `cannot be reached: ${detail}`,
     EMAIL_FAILED: `did not get an email, given up: ${detail}`,
     BLOCKED: `gets no more emails: stopped ${detail}`,

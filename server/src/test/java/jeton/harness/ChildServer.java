@@ -93,6 +93,17 @@ public final class ChildServer implements AutoCloseable {
     return new Http(said().replaceAll("(?s).*Jeton is ready at (\\S+).*", "$1"));
   }
 
+  /** A visitor of one of several processes that run at the same time, counted from 0. */
+  public Http visitor(int process) {
+    await(() -> said(process).contains("Jeton is ready at "));
+    return new Http(said(process).replaceAll("(?s).*Jeton is ready at (\\S+).*", "$1"));
+  }
+
+  /** The owner at one of them. */
+  public Http owner(int process) {
+    return visitor(process).signIn(TestServer.OWNER, TestServer.PASSWORD);
+  }
+
   /** The owner, signed in. */
   public Http owner() {
     return visitor().signIn(TestServer.OWNER, TestServer.PASSWORD);
@@ -169,8 +180,12 @@ public final class ChildServer implements AutoCloseable {
 
   /** What the newest process said. */
   public String said() {
+    return said(processes.size() - 1);
+  }
+
+  private String said(int process) {
     try {
-      return Files.readString(home.resolve("server-" + (processes.size() - 1) + ".log"));
+      return Files.readString(home.resolve("server-" + process + ".log"));
     } catch (IOException notYet) {
       return "";
     }

@@ -11,7 +11,9 @@ import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
 import jeton.server.pass.Passes;
 import jeton.server.people.People;
+import org.springframework.stereotype.Component;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionOperations;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Passes used and renewed by whoever holds them (rules P2 to P4, S13). */
@@ -23,6 +25,7 @@ public class PassUses {
   private final Outbox outbox;
   private final People people;
   private final History history;
+  private final TransactionOperations tx;
   private final Clock clock;
 
   PassUses(
@@ -31,20 +34,32 @@ public class PassUses {
       Offers offers,
       Outbox outbox,
       People people,
-      History history,
+      Noting noting,
       Clock clock) {
     this.passes = passes;
     this.handOvers = handOvers;
     this.offers = offers;
     this.outbox = outbox;
     this.people = people;
-    this.history = history;
+    this.history = noting.history();
+    this.tx = noting.tx();
     this.clock = clock;
   }
 
+  /** Where it is noted, and in what. */
+  @Component
+  record Noting(History history, TransactionOperations tx) {}
+
   /** Starts or goes on with the transfer of a file. False when the pass does not open it (any more). */
-  @Transactional
   public boolean open(Passes.Pass pass, String token, Offer offer, Offer.OfferFile file) {
+    if (passes.goesOn(pass, file.hash())) {
+      // Range after range of one transfer: nothing begins by it, so nobody has to be locked.
+      return true;
+    }
+    return tx.execute(status -> begin(pass, token, offer, file));
+  }
+
+  private boolean begin(Passes.Pass pass, String token, Offer offer, Offer.OfferFile file) {
     // What a first use sets going concerns the person: their row is locked before the pass's.
     people.lock(pass.personId());
     Passes.Opening opening = passes.open(token, file.hash()).orElseThrow();

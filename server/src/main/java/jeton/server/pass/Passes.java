@@ -103,6 +103,18 @@ public class Passes {
     return store.byLink(Tokens.hash(token), false);
   }
 
+  /** Whether a use of this file goes on (P2); it is prolonged then. */
+  public boolean goesOn(Pass pass, String fileHash) {
+    Instant now = clock.instant();
+    Optional<PassUse> latest = store.latestUse(pass.id(), fileHash);
+    boolean goesOn =
+        PassUse.judge(latest, pass.status(now), now) == PassUse.Answer.CONTINUES;
+    if (goesOn) {
+      store.prolong(pass.id(), fileHash, latest.orElseThrow(), now);
+    }
+    return goesOn;
+  }
+
   /**
    * Starts a transfer of a file: counts a use unless the latest of this file goes on (P2, P4).
    */

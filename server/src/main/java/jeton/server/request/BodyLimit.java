@@ -23,6 +23,6 @@ public interface BodyLimit {
    */
   record Most(long octets, long readOn, Duration time) {
     /** For whoever has not signed in. */
-    public static final Most STRANGER = new Most(64 * 1024, 0, Duration.ofSeconds(10));
+    public static final Most STRANGER = new Most(64 * 1024, 0, Duration.ofSeconds(8));
   }
 }

@@ -25,9 +25,9 @@ class RequestConfiguration {
   private static final int BODY_ORDER = Ordered.HIGHEST_PRECEDENCE + 60;
 
   @Bean
-  FilterRegistrationBean<KnownHosts> knownHosts(PublicUrl publicUrl, Install install) {
-    FilterRegistrationBean<KnownHosts> filter =
-        new FilterRegistrationBean<>(new KnownHosts(publicUrl, install));
+  FilterRegistrationBean<Gate> gate(PublicUrl publicUrl, Install install) {
+    FilterRegistrationBean<Gate> filter =
+        new FilterRegistrationBean<>(new Gate(publicUrl, install));
     filter.setOrder(Ordered.HIGHEST_PRECEDENCE);
     return filter;
   }

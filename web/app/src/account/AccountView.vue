@@ -1,0 +1,158 @@
+<script setup lang="ts">
+import { onMounted, ref } from 'vue'
+import { api, ApiFault } from '../api/client'
+import type { AccountView, Problem } from '../api/types'
+import When from '../shared/When.vue'
+
+/** One's own account: the password, where one is signed in, and who tried. */
+const account = ref<AccountView | null>(null)
+const fault = ref('')
+const present = ref('')
+const wanted = ref('')
+const busy = ref(false)
+const problems = ref<Problem[]>([])
+const said = ref('')
+const at = (field: string) => problems.value.find((p) => p.field === field)?.message
+
+async function load() {
+  try {
+    account.value = await api.get<AccountView>('/account')
+    fault.value = ''
+  } catch (failed) {
+    fault.value = (failed as Error).message
+  }
+}
+
+async function change() {
+  busy.value = true
+  problems.value = []
+  said.value = ''
+  try {
+    await api.put('/account/password', { present: present.value, wanted: wanted.value })
+    present.value = ''
+    wanted.value = ''
+    said.value = 'Your password is changed. Everywhere else you were signed out.'
+    await load()
+  } catch (failed) {
+    const { problems: found, message } = failed as ApiFault
+    problems.value = found.length ? found : [{ field: 'present', code: '', message }]
+  } finally {
+    busy.value = false
+  }
+}
+
+async function end(key: string) {
+  account.value = await api.delete<AccountView>(`/account/sessions/${key}`)
+}
+
+async function endOthers() {
+  account.value = await api.delete<AccountView>('/account/sessions')
+}
+
+/** A browser's name for itself is long; what tells browsers apart stands near its end or its middle. */
+function browser(agent: string) {
+  const name = /(Firefox|Edg|OPR|Chrome|Safari)\/[\d.]+/.exec(agent)?.[1]
+  const system = /\(([^;)]+)/.exec(agent)?.[1]
+  const names: Record<string, string> = { Edg: 'Edge', OPR: 'Opera' }
+  return name ? `${names[name] ?? name}${system ? `, ${system}` : ''}` : agent || 'Not told'
+}
+
+onMounted(load)
+</script>
+
+<template>
+  <main class="page stack">
+    <h1>Your account</h1>
+    <v-alert v-if="fault" type="error" variant="tonal">{{ fault }}</v-alert>
+    <v-progress-linear v-if="!account && !fault" indeterminate color="secondary" aria-label="Loading" />
+    <div v-if="account" class="halves">
+      <section class="panel stack" aria-labelledby="password">
+        <h2 id="password">Password</h2>
+        <p class="quiet">You sign in as {{ account.email }}.</p>
+        <form class="stack" @submit.prevent="change">
+          <v-text-field
+            v-model="present"
+            label="Your password now"
+            type="password"
+            autocomplete="current-password"
+            :error-messages="at('present')"
+          />
+          <v-text-field
+            v-model="wanted"
+            label="A new one, ten characters or more"
+            type="password"
+            autocomplete="new-password"
+            :error-messages="at('password')"
+          />
+          <div class="row">
+            <v-btn type="submit" color="primary" variant="flat" :loading="busy">Change my password</v-btn>
+            <span v-if="said" class="small" role="status">{{ said }}</span>
+          </div>
+        </form>
+      </section>
+      <div class="stack">
+        <section class="panel stack" aria-labelledby="sessions">
+          <div class="row spread">
+            <h2 id="sessions">Signed in</h2>
+            <v-btn v-if="account.sessions.length > 1" size="small" @click="endOthers">Sign out elsewhere</v-btn>
+          </div>
+          <ul>
+            <li v-for="session in account.sessions" :key="session.key">
+              <span>
+                {{ browser(session.agent) }}
+                <span class="small quiet"
+                  >from {{ session.network || 'not told' }}, last seen <When :at="session.lastSeenAt"
+                /></span>
+              </span>
+              <span v-if="session.current" class="mark live">here</span>
+              <v-btn v-else size="small" @click="end(session.key)">Sign out</v-btn>
+            </li>
+          </ul>
+        </section>
+        <section class="panel stack" aria-labelledby="attempts">
+          <h2 id="attempts">Who tried to sign in</h2>
+          <p v-if="account.attempts.length === 0" class="quiet">Nobody in the last 90 days.</p>
+          <ul>
+            <li v-for="(attempt, i) in account.attempts" :key="i">
+              <span>
+                <When class="small quiet" :at="attempt.at" />
+                {{ browser(attempt.agent) }} <span class="small quiet">from {{ attempt.network }}</span>
+              </span>
+              <span class="mark" :class="{ live: attempt.succeeded }">{{
+                attempt.succeeded ? 'let in' : 'kept out'
+              }}</span>
+            </li>
+          </ul>
+        </section>
+      </div>
+    </div>
+  </main>
+</template>
+
+<style scoped>
+.halves {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 16px;
+  align-items: start;
+}
+.panel {
+  gap: 14px;
+}
+ul {
+  list-style: none;
+  padding: 0;
+}
+li {
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  padding: 7px 0;
+  border-top: 1px solid var(--line);
+}
+@media (max-width: 900px) {
+  .halves {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { api } from '../api/client'
+import DoorFrame from './DoorFrame.vue'
+
+const email = ref('')
+const busy = ref(false)
+const asked = ref(false)
+const fault = ref('')
+
+async function ask() {
+  busy.value = true
+  fault.value = ''
+  try {
+    await api.post('/session/forgotten', { email: email.value })
+    asked.value = true
+  } catch (failed) {
+    fault.value = (failed as Error).message
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <DoorFrame title="Choose a new password" @submit="ask">
+    <template v-if="asked">
+      <p role="status">
+        If somebody works here with that address, an email with a link is on its way. It is good for half an
+        hour, once.
+      </p>
+      <p class="small quiet">Nothing after five minutes? Look in the junk folder, or ask again.</p>
+    </template>
+    <template v-else>
+      <p>Write the address you sign in with. We send it a link.</p>
+      <v-text-field v-model="email" label="Email" type="email" autocomplete="username" autofocus required />
+      <p v-if="fault" class="grave" role="alert">{{ fault }}</p>
+      <v-btn type="submit" color="primary" variant="flat" size="large" :loading="busy">Send me a link</v-btn>
+    </template>
+    <router-link class="small" to="/sign-in">Back to signing in</router-link>
+  </DoorFrame>
+</template>
