@@ -94,7 +94,9 @@ onMounted(load)
         <section class="panel stack" aria-labelledby="sessions">
           <div class="row spread">
             <h2 id="sessions">Signed in</h2>
-            <v-btn v-if="account.sessions.length > 1" size="small" @click="endOthers">Sign out elsewhere</v-btn>
+            <v-btn v-if="account.sessions.length > 1" size="small" @click="endOthers"
+              >Sign out elsewhere</v-btn
+            >
           </div>
           <ul>
             <li v-for="session in account.sessions" :key="session.key">

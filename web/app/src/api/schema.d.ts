@@ -4,6 +4,70 @@
  */
 
 export interface paths {
+    "/api/account": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["account"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change_1"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["endOthers"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/sessions/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["end"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bounces": {
         parameters: {
             query?: never;
@@ -174,6 +238,38 @@ export interface paths {
         get: operations["ways"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail/bounces/key": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["renewKey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail/go-on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["goOn"];
         delete?: never;
         options?: never;
         head?: never;
@@ -612,6 +708,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/{id}/reachable-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people/{id}/tags": {
         parameters: {
             query?: never;
@@ -804,6 +916,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/forgotten": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["forgotten"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/reset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["reset"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session/welcome": {
         parameters: {
             query?: never;
@@ -814,6 +958,38 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["welcome"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set-aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["lines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set-aside/try-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryAgain"];
         delete?: never;
         options?: never;
         head?: never;
@@ -900,10 +1076,63 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/unreachable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["count"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/unreachable/reachable-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["allSince"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/unreachable/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AccountView: {
+            attempts: components["schemas"]["SignInLine"][];
+            email: string;
+            sessions: components["schemas"]["SessionLine"][];
+        };
         Advice: {
             code: string;
             field: string;
@@ -921,6 +1150,12 @@ export interface components {
             message: components["schemas"]["PageWords"];
             wentWrong: string;
             withFields: string[];
+        };
+        Again: {
+            /** Format: date-time */
+            at: string;
+            /** Format: int64 */
+            people: number;
         };
         AnsweredField: {
             answer: string;
@@ -971,6 +1206,12 @@ export interface components {
             /** Format: int32 */
             version: number;
             zones: string[];
+        };
+        Came: {
+            /** Format: int64 */
+            done: number;
+            /** Format: int64 */
+            expected: number;
         };
         Chosen: {
             ids: number[];
@@ -1040,6 +1281,7 @@ export interface components {
             sentence: string;
         };
         Effect: {
+            about: boolean;
             /** Format: int64 */
             finished: number;
             /** Format: int64 */
@@ -1127,9 +1369,11 @@ export interface components {
             counts: {
                 [key: string]: number;
             };
+            halt?: components["schemas"]["Halt"];
             lines: components["schemas"]["EngineLine"][];
             /** @enum {string} */
             pile: "WAITING" | "HELD" | "ON_ITS_WAY" | "TROUBLED" | "SENT" | "FAILED" | "DROPPED";
+            trouble?: string;
         };
         FieldDefinition: {
             key: string;
@@ -1155,6 +1399,9 @@ export interface components {
         Followed: {
             /** Format: int64 */
             sequenceId: number;
+        };
+        Forgotten: {
+            email: string;
         };
         FormField: {
             half: boolean;
@@ -1259,6 +1506,13 @@ export interface components {
             kind: "NONE" | "TAG_GAINED" | "PASS_USED";
             tag: string;
         };
+        Halt: {
+            /** Format: date-time */
+            at: string;
+            reason: string;
+            /** Format: int32 */
+            refusals: number;
+        };
         HandOverSettings: {
             byEmail: boolean;
             email: components["schemas"]["EmailContent"];
@@ -1331,6 +1585,17 @@ export interface components {
             /** @enum {string} */
             kind: "CONFIRMATION" | "DELIVERY" | "FOLLOW_UP";
             uses: components["schemas"]["EmailUse"][];
+        };
+        Line: {
+            /** Format: date-time */
+            at: string;
+            email: string;
+            /** Format: int64 */
+            personId: number;
+            sequence: string;
+            /** Format: int64 */
+            sequenceId: number;
+            why: string;
         };
         LinkTag: {
             give: boolean;
@@ -1458,6 +1723,10 @@ export interface components {
             /** Format: int32 */
             uses?: number;
         };
+        PasswordChange: {
+            present: string;
+            wanted: string;
+        };
         Person: {
             /** Format: date-time */
             createdAt: string;
@@ -1526,6 +1795,10 @@ export interface components {
             /** Format: int64 */
             usesAfter?: number;
             zone?: string;
+        };
+        Reset: {
+            password: string;
+            token: string;
         };
         Run: {
             endReason?: string;
@@ -1627,6 +1900,7 @@ export interface components {
             /** Format: int64 */
             onTheirWay: number;
             paused: boolean;
+            retiming?: components["schemas"]["Came"];
             rules: components["schemas"]["SequenceRules"];
             steps: components["schemas"]["StepView"][];
             /** Format: int32 */
@@ -1634,6 +1908,16 @@ export interface components {
         };
         Session: {
             email?: string;
+        };
+        SessionLine: {
+            agent: string;
+            current: boolean;
+            key: string;
+            /** Format: date-time */
+            lastSeenAt: string;
+            network: string;
+            /** Format: date-time */
+            startedAt: string;
         };
         Share: {
             /** Format: double */
@@ -1649,6 +1933,13 @@ export interface components {
         SignIn: {
             email: string;
             password: string;
+        };
+        SignInLine: {
+            agent: string;
+            /** Format: date-time */
+            at: string;
+            network: string;
+            succeeded: boolean;
         };
         SignUp: {
             /** Format: date-time */
@@ -1681,6 +1972,10 @@ export interface components {
         SigningView: {
             key?: components["schemas"]["SigningKey"];
             records: components["schemas"]["DnsRecord"][];
+        };
+        Since: {
+            /** Format: date-time */
+            since: string;
         };
         Site: {
             /** Format: date-time */
@@ -1847,11 +2142,14 @@ export interface components {
             sent: boolean;
         };
         Today: {
+            halt?: components["schemas"]["Halt"];
+            mailTrouble?: string;
             news: components["schemas"]["Told"][];
             /** Format: date-time */
             now: string;
             offers: components["schemas"]["OfferView"][];
             outbox: components["schemas"]["State"];
+            setAside: components["schemas"]["Line"][];
             /** Format: int64 */
             waitingToConfirm: number;
         };
@@ -1861,7 +2159,7 @@ export interface components {
             detail: string;
             email?: string;
             /** @enum {string} */
-            kind: "SIGNED_UP" | "CONFIRMATION_SENT" | "CONFIRMED" | "HANDED_OVER" | "DELIVERY_SENT" | "PASS_USED" | "FRESH_LINK_ASKED" | "FOLLOW_UP_STARTED" | "FOLLOW_UP_SENT" | "FOLLOW_UP_SKIPPED" | "FOLLOW_UP_ENDED" | "LEFT" | "UNREACHABLE" | "EMAIL_FAILED" | "BLOCKED" | "BOUNCED" | "COMPLAINED" | "TAG_GIVEN" | "TAG_TAKEN" | "OFFER_LIVE" | "OFFER_PAUSED";
+            kind: "SIGNED_UP" | "CONFIRMATION_SENT" | "CONFIRMED" | "HANDED_OVER" | "DELIVERY_SENT" | "PASS_USED" | "FRESH_LINK_ASKED" | "FOLLOW_UP_STARTED" | "FOLLOW_UP_SENT" | "FOLLOW_UP_SKIPPED" | "FOLLOW_UP_ENDED" | "LEFT" | "UNREACHABLE" | "REACHABLE_AGAIN" | "EMAIL_FAILED" | "BLOCKED" | "BOUNCED" | "COMPLAINED" | "TAG_GIVEN" | "TAG_TAKEN" | "OFFER_LIVE" | "OFFER_PAUSED";
             offer?: string;
             /** Format: int64 */
             offerId?: number;
@@ -1893,6 +2191,14 @@ export interface components {
         };
         Turn: {
             on: boolean;
+        };
+        UndoOf: {
+            /** Format: date-time */
+            at: string;
+        };
+        UnreachableCount: {
+            /** Format: int64 */
+            people: number;
         };
         Verdict: {
             form: string;
@@ -1964,6 +2270,90 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    account: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountView"];
+                };
+            };
+        };
+    };
+    change_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordChange"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    endOthers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountView"];
+                };
+            };
+        };
+    };
+    end: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountView"];
+                };
+            };
+        };
+    };
     take: {
         parameters: {
             query?: never;
@@ -2250,6 +2640,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BounceWays"];
+                };
+            };
+        };
+    };
+    renewKey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BounceWays"];
+                };
+            };
+        };
+    };
+    goOn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EngineView"];
                 };
             };
         };
@@ -3082,6 +3512,28 @@ export interface operations {
             };
         };
     };
+    again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Again"];
+                };
+            };
+        };
+    };
     change: {
         parameters: {
             query?: never;
@@ -3461,6 +3913,50 @@ export interface operations {
             };
         };
     };
+    forgotten: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Forgotten"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    reset: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Reset"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     welcome: {
         parameters: {
             query?: never;
@@ -3480,6 +3976,46 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Line"][];
+                };
+            };
+        };
+    };
+    tryAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Line"][];
+                };
             };
         };
     };
@@ -3679,6 +4215,76 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Today"];
+                };
+            };
+        };
+    };
+    count: {
+        parameters: {
+            query: {
+                since: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnreachableCount"];
+                };
+            };
+        };
+    };
+    allSince: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Since"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Again"];
+                };
+            };
+        };
+    };
+    undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UndoOf"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnreachableCount"];
                 };
             };
         };

@@ -11,6 +11,7 @@ const bounces = ref<BounceWays | null>(null)
 const busy = ref(false)
 const fault = ref('')
 const replacing = ref(false)
+const renewing = ref(false)
 const PURPOSES: Record<DnsRecord['purpose'], string> = {
   SIGNING: 'That signatures are yours (DKIM)',
   SENDERS: 'Which servers may send for you (SPF)',
@@ -37,6 +38,10 @@ async function ask(work: () => Promise<SigningView>) {
 }
 const check = () => ask(() => api.get<SigningView>('/mail/signing'))
 const make = () => ask(() => api.post<SigningView>('/mail/signing'))
+async function renewBounceKey() {
+  bounces.value = await api.post<BounceWays>('/mail/bounces/key')
+  renewing.value = false
+}
 const turn = (on: boolean) => ask(() => api.put<SigningView>('/mail/signing', { on }))
 
 onMounted(async () => {
@@ -95,6 +100,7 @@ onMounted(async () => {
         <p>
           Or drop them as .eml files into <code>{{ bounces.folder }}</code>
         </p>
+        <div><v-btn size="small" @click="renewing = true">Make another header</v-btn></div>
         <p class="quiet">
           Addresses that do not work become unreachable, people who complain are sent nothing more.
         </p>
@@ -110,6 +116,19 @@ onMounted(async () => {
         <v-card-actions>
           <v-btn @click="replacing = false">Keep the present one</v-btn>
           <v-btn color="error" variant="flat" @click="make">Make another</v-btn>
+        </v-card-actions>
+      </v-card>
+    </v-dialog>
+    <v-dialog v-model="renewing">
+      <v-card class="pa-2">
+        <v-card-title><h2>Make another header?</h2></v-card-title>
+        <v-card-text
+          >Whoever has the present one can report addresses no more: not a stranger it got out to, and not
+          your mail server until you give it the new one.</v-card-text
+        >
+        <v-card-actions>
+          <v-btn @click="renewing = false">Keep the present one</v-btn>
+          <v-btn color="error" variant="flat" @click="renewBounceKey">Make another</v-btn>
         </v-card-actions>
       </v-card>
     </v-dialog>

@@ -25,8 +25,8 @@ const some = (number: number) => (props.effect.about ? `About ${people(number)}`
         will not get it.
       </li>
       <li v-if="effect.finished > 0">
-        {{ some(effect.finished) }} had finished and {{ effect.finished === 1 ? 'stays' : 'stay' }} so,
-        unless you want otherwise.
+        {{ some(effect.finished) }} had finished and {{ effect.finished === 1 ? 'stays' : 'stay' }} so, unless
+        you want otherwise.
       </li>
     </ul>
     <p v-if="effect.about" class="small">

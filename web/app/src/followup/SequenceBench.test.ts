@@ -6,7 +6,14 @@ import { email, sequence, step } from '../testing/samples'
 import { show } from '../testing/show'
 import SequenceBench from './SequenceBench.vue'
 
-const NO_EFFECT: Effect = { onTheirWay: 0, retimed: 0, pastNewSteps: 0, finished: 0, withinTheHour: 0 }
+const NO_EFFECT: Effect = {
+  onTheirWay: 0,
+  retimed: 0,
+  pastNewSteps: 0,
+  finished: 0,
+  withinTheHour: 0,
+  about: false,
+}
 const PREVIEW = {
   advice: [],
   bytes: 0,
@@ -116,6 +123,27 @@ describe('A sequence on its workbench', () => {
     await user.click(within(note).getByRole('button', { name: 'Save it' }))
     await expect.poll(saves).toHaveLength(1)
     expect(saves()[0]!.sequence.steps[0]!.rules.waitAmount).toBe(5)
+  })
+
+  it('says that numbers of many people come from a sample', async () => {
+    const { user } = await open(TWO, { ...NO_EFFECT, onTheirWay: 480_000, retimed: 240_000, about: true })
+    const waits = screen.getByLabelText('Waits')
+    await user.clear(waits)
+    await user.type(waits, '5')
+    const note = await screen.findByTestId('effect')
+    expect(note.textContent).toContain('About 240,000 people would get their next email at another time')
+    expect(note.textContent).toContain('480,000 people are on their way')
+  })
+
+  it('shows how far an edit has reached, until it has reached all', async () => {
+    const { server } = await open({
+      ...TWO,
+      onTheirWay: 480_000,
+      retiming: { done: 1200, expected: 480_000 },
+    })
+    expect((await screen.findByTestId('retiming')).textContent).toContain('1,200 of 480,000 people')
+    server.on('GET /sequences/7', TWO)
+    await expect.poll(() => screen.queryByTestId('retiming'), { timeout: 5000 }).toBeNull()
   })
 
   it('puts back what was not meant, and saves nothing', async () => {

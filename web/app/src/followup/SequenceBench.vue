@@ -109,6 +109,17 @@ watch(
           @save="sequence.confirmSave()"
           @put-back="sequence.putBack()"
         />
+        <div v-if="view.retiming" class="stack tight" role="status" data-testid="retiming">
+          <p class="small">
+            Saved. {{ view.retiming.done.toLocaleString('en-GB') }} of {{ people(view.retiming.expected) }} on
+            their way have their new times so far.
+          </p>
+          <v-progress-linear
+            :model-value="(100 * view.retiming.done) / Math.max(1, view.retiming.expected)"
+            color="secondary"
+            aria-label="People the new times have reached"
+          />
+        </div>
         <div id="sequence" class="row">
           <v-btn size="small" @click="pause(!view.paused)">{{
             view.paused ? 'Let it go on' : 'Pause it'

@@ -1,4 +1,4 @@
-import { ref } from 'vue'
+import { onScopeDispose, ref } from 'vue'
 import { api } from '../api/client'
 import type { Effect, Planned, SequenceDraft, SequenceView } from '../api/types'
 import { useDocument, type Versioned } from '../shared/useDocument'
@@ -7,6 +7,8 @@ import { useDocument, type Versioned } from '../shared/useDocument'
  * A sequence as a document. A save that changes something for people on their way waits for the owner's word (`effect`
  * says what it would do).
  */
+const LOOK_AGAIN_MS = 2000
+
 export function useSequence(id: number, saved: () => void) {
   const path = `/sequences/${id}`
   const view = ref<SequenceView | null>(null)
@@ -66,6 +68,14 @@ export function useSequence(id: number, saved: () => void) {
   async function refresh() {
     view.value = await api.get<SequenceView>(path)
   }
+
+  // An edit reaches many people page by page: looked at again until it has reached all.
+  const looking = setInterval(() => {
+    if (view.value?.retiming) {
+      refresh().catch(() => undefined)
+    }
+  }, LOOK_AGAIN_MS)
+  onScopeDispose(() => clearInterval(looking))
 
   const plan = (draft: SequenceDraft) => api.post<Planned[]>(`${path}/plan`, draft)
   return { view, effect, sequence, plan, pause, refresh }

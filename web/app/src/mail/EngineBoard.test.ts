@@ -108,6 +108,31 @@ describe('The mail engine', () => {
     expect(screen.getByRole('button', { name: 'Try 1 email now' })).toBeTruthy()
   })
 
+  it('says that it has stopped, and why, and goes on when told to', async () => {
+    const halt = { at: '2026-11-20T11:00:00Z', reason: '550 relay not permitted', refusals: 20 }
+    const server = board().on('GET /mail/outbox?pile=WAITING', { ...pile('WAITING', []), halt })
+    server.on('POST /mail/go-on', {})
+    const { user } = await show(EngineBoard)
+    expect((await screen.findByTestId('halt')).textContent).toContain('20 emails in a row')
+    server.on('GET /mail/outbox?pile=WAITING', pile('WAITING', []))
+    await user.click(screen.getByRole('button', { name: 'Send again' }))
+    await expect.poll(() => screen.queryByTestId('halt')).toBeNull()
+  })
+
+  it('makes people reachable again since a moment, counts them first, and undoes it', async () => {
+    const server = board()
+    server.on('POST /unreachable/reachable-again', { people: 7, at: '2026-11-20T12:00:00Z' })
+    server.on('POST /unreachable/undo', {})
+    server.on('GET /unreachable', { people: 7 })
+    const { user } = await open(/Failed/)
+    await user.click(await screen.findByRole('button', { name: 'Reachable again…' }))
+    await user.click(await screen.findByRole('button', { name: 'Make 7 people reachable' }))
+    expect(await screen.findByText(/7 people can be reached again/)).toBeTruthy()
+    await user.click(screen.getByRole('button', { name: 'Undo' }))
+    expect(await screen.findByText('Undone: they are unreachable as before.')).toBeTruthy()
+    expect(server.bodies('POST /unreachable/undo')).toEqual([{ at: '2026-11-20T12:00:00Z' }])
+  })
+
   it('says why nothing is shown', async () => {
     board().on('GET /mail/outbox?pile=WAITING', new Says(503, { detail: 'The database is away.' }))
     await show(EngineBoard)

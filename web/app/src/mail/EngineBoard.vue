@@ -89,8 +89,8 @@ watch(pile, () => {
   <template v-if="view">
     <v-alert v-if="view.halt" type="error" variant="tonal" data-testid="halt">
       <strong>Sending has stopped.</strong> The mail server refused {{ view.halt.refusals }} emails in a row,
-      the last with “{{ view.halt.reason }}”, <When :at="view.halt.at" />. Nothing is lost. Mend what it says in
-      <router-link to="/setup#mail">Setup</router-link>, then send again.
+      the last with “{{ view.halt.reason }}”, <When :at="view.halt.at" />. Nothing is lost. Mend what it says
+      in <router-link to="/setup#mail">Setup</router-link>, then send again.
       <div class="row mt-2">
         <v-btn size="small" color="primary" variant="flat" :loading="goingOn" @click="goOn">Send again</v-btn>
         <v-btn size="small" @click="reaching = true">Reachable again…</v-btn>
@@ -176,7 +176,7 @@ watch(pile, () => {
       </table>
     </section>
   </template>
-  <ReachableDialog v-model="reaching" :now="clock.now ?? new Date().toISOString()" @done="load" />
+  <ReachableDialog v-model="reaching" :now="clock.now().toISOString()" @done="load" />
   <v-dialog v-model="givingUpAll">
     <v-card class="pa-2">
       <v-card-title><h2>Give up all of these?</h2></v-card-title>

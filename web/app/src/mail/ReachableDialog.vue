@@ -90,12 +90,7 @@ const undo = () =>
       </v-card-text>
       <v-card-actions>
         <v-btn @click="open = false">Close</v-btn>
-        <v-btn
-          v-if="!done && found"
-          color="primary"
-          variant="flat"
-          :loading="busy"
-          @click="bringBack"
+        <v-btn v-if="!done && found" color="primary" variant="flat" :loading="busy" @click="bringBack"
           >Make {{ people(found) }} reachable</v-btn
         >
       </v-card-actions>

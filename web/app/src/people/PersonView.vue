@@ -75,7 +75,8 @@ const labelOf = (key: string) =>
         >
         <v-btn
           v-if="whole.person.state !== 'BLOCKED'"
-          :class="{ 'ml-auto': whole.person.state !== 'UNREACHABLE' }" @click="blocking = true"
+          :class="{ 'ml-auto': whole.person.state !== 'UNREACHABLE' }"
+          @click="blocking = true"
           >Stop their emails</v-btn
         >
       </div>

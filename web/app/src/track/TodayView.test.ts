@@ -35,6 +35,7 @@ const QUIET = {
   news: [],
   offers: [],
   outbox: { troubled: 0, waiting: 0 },
+  setAside: [],
   waitingToConfirm: 0,
 } satisfies Partial<Today>
 
@@ -61,6 +62,33 @@ describe('Today', () => {
     expect(links.map((link) => link.getAttribute('href'))).toEqual(['/setup#address'])
     expect(screen.getByRole('link', { name: '1 person is waiting to confirm' })).toBeTruthy()
     expect(screen.queryByText('Nothing would go wrong as things stand.')).toBeNull()
+  })
+
+  it('says first that sending has stopped, why, and where to go', async () => {
+    serve({
+      ...QUIET,
+      halt: { at: '2026-11-25T13:00:00Z', reason: '550 relay not permitted', refusals: 20 },
+    })
+    await show(TodayView)
+    expect((await screen.findByRole('alert')).textContent).toContain('550 relay not permitted')
+    expect(screen.getByRole('link', { name: 'What to do' }).getAttribute('href')).toBe('/emails/engine')
+    expect(screen.queryByText('Nothing would go wrong as things stand.')).toBeNull()
+  })
+
+  it('names who could not be moved on, why, and tries them again', async () => {
+    const setAside = [
+      { runId: 5, personId: 3, email: 'ida@mail.example', sequence: 'Winter', why: 'A step is unreadable.' },
+    ]
+    const server = serve({ ...QUIET, setAside })
+    server.on('POST /set-aside/try-again', {})
+    const { user } = await show(TodayView)
+    const alert = await screen.findByRole('alert')
+    expect(alert.textContent).toContain('1 person could not be moved on in Winter')
+    expect(alert.textContent).toContain('A step is unreadable.')
+    expect(screen.getByRole('link', { name: 'ida@mail.example' }).getAttribute('href')).toBe('/people/3')
+    server.on('GET /today', QUIET)
+    await user.click(screen.getByRole('button', { name: /Try .*again/ }))
+    await expect.poll(() => screen.queryByRole('alert')).toBeNull()
   })
 
   it('puts right what can be put right from here', async () => {

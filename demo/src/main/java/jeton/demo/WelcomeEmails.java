@@ -3,15 +3,15 @@ package jeton.demo;
 import java.time.DayOfWeek;
 import java.util.List;
 import java.util.Optional;
-import jeton.core.followup.Condition;
-import jeton.core.followup.StepRules;
-import jeton.core.followup.Wait;
 import jeton.core.email.EmailBlock;
 import jeton.core.email.EmailButton;
 import jeton.core.email.EmailColumn;
 import jeton.core.email.EmailContent;
 import jeton.core.email.LinkTag;
 import jeton.core.email.SocialLink;
+import jeton.core.followup.Condition;
+import jeton.core.followup.StepRules;
+import jeton.core.followup.Wait;
 import jeton.server.followup.SequenceDraft.StepDraft;
 
 /** Five emails of welcome, and one for those who have not opened their plan. */

@@ -148,8 +148,9 @@ public final class TestServer {
 
   /** Has the mail server refuse an address until {@link #takeAgain}. */
   public void refuse(String address, int code) {
-    refusals.put(address, new MailboxServer.Refusal(
-            code, (code == 550 ? "5.1.1 " : "") + "as told by the test"));
+    refusals.put(
+        address,
+        new MailboxServer.Refusal(code, (code == 550 ? "5.1.1 " : "") + "as told by the test"));
   }
 
   public void takeAgain(String address) {

@@ -1,8 +1,8 @@
 package jeton.core.confirm;
 
-import jeton.core.form.PageWords;
 import jeton.core.email.EmailContent;
 import jeton.core.email.FillIns;
+import jeton.core.form.PageWords;
 import jeton.core.problem.Problems;
 
 /**

@@ -1,10 +1,10 @@
 package jeton.core.handover;
 
 import java.util.List;
-import jeton.core.followup.RunAgain;
-import jeton.core.form.PageWords;
 import jeton.core.email.EmailContent;
 import jeton.core.email.FillIns;
+import jeton.core.followup.RunAgain;
+import jeton.core.form.PageWords;
 import jeton.core.people.TagChange;
 import jeton.core.problem.Problems;
 

@@ -25,13 +25,18 @@ public record PassLimits(Optional<Integer> days, Optional<Integer> uses) {
   }
 
   /**
-   * The last moment of a pass issued now: calendar days on, at the end of that day; empty for never.
+   * The last moment of a pass issued now: calendar days on, at the end of that day; empty for
+   * never.
    *
    * @param zone the business's
    */
   public Optional<Instant> expiry(Instant issued, ZoneId zone) {
     return days.map(
         n ->
-            LocalDate.ofInstant(issued, zone).plusDays(n).atTime(DAY_ENDS).atZone(zone).toInstant());
+            LocalDate.ofInstant(issued, zone)
+                .plusDays(n)
+                .atTime(DAY_ENDS)
+                .atZone(zone)
+                .toInstant());
   }
 }

@@ -12,7 +12,9 @@ import java.util.Optional;
  * @param last its latest one that was allowed
  */
 public record PassUse(Instant first, Instant last) {
-  /** Longest pause between two requests of one use, inclusive: range requests, a pause in a film. */
+  /**
+   * Longest pause between two requests of one use, inclusive: range requests, a pause in a film.
+   */
   public static final Duration LONGEST_PAUSE = Duration.ofMinutes(10);
 
   /** Longest time from a use's first request to its last, inclusive. */

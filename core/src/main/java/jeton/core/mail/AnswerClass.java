@@ -27,7 +27,8 @@ public enum AnswerClass {
       Pattern.compile("\\b([245])\\.(\\d{1,3})\\.(\\d{1,3})\\b");
   private static final int ADDRESS = 1;
   private static final int MAILBOX = 2;
-  // Unknown mailbox, unknown host, bad syntax, moved, takes no mail. 5.1.7 and 5.1.8 are the sender's.
+  // Unknown mailbox, unknown host, bad syntax, moved, takes no mail. 5.1.7 and 5.1.8 are the
+  // sender's.
   private static final Set<Integer> DEAD_ADDRESS = Set.of(0, 1, 2, 3, 6, 10);
   // Words of a server that does not want us, whatever its code says.
   private static final Pattern OURS =

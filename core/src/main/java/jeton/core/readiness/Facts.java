@@ -10,11 +10,11 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import jeton.core.confirm.ConfirmSettings;
 import jeton.core.display.Shape;
+import jeton.core.email.EmailContent;
 import jeton.core.followup.SequenceRules;
 import jeton.core.followup.Step;
 import jeton.core.form.FormSettings;
 import jeton.core.handover.HandOverSettings;
-import jeton.core.email.EmailContent;
 import jeton.core.people.TagName;
 
 /**

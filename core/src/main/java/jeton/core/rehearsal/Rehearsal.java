@@ -221,7 +221,8 @@ public final class Rehearsal {
 
   private void start(Setup.Sequence sequence, RunAgain again, Instant now) {
     Optional<Instant> last = Optional.ofNullable(lastStarted.get(sequence.id()));
-    if (person.state != PersonState.ON_THE_LIST || !again.starts(last, runs.isGoing(sequence.id()), now)) {
+    if (person.state != PersonState.ON_THE_LIST
+        || !again.starts(last, runs.isGoing(sequence.id()), now)) {
       return;
     }
     lastStarted.put(sequence.id(), now);

@@ -25,7 +25,8 @@ public enum SignUpDecision {
       // Confirmation switched off since: this sign-up asks for none, so it puts them on the list.
       case WAITING_TO_CONFIRM -> confirmationOn ? ASK_TO_CONFIRM : HAND_OVER;
       case ON_THE_LIST -> HAND_OVER;
-      // Whoever confirms is reachable again; to ask for another address would tell who is known (S6).
+      // Whoever confirms is reachable again; to ask for another address would tell who is known
+      // (S6).
       case LEFT, UNREACHABLE -> ASK_TO_CONFIRM;
       case BLOCKED -> SEND_NOTHING;
     };

@@ -32,10 +32,8 @@ class GuessingPaceTest {
 
   @Test
   void whatHasPassed_isNotWaitedForAgain() {
-    GuessingPace.Guesses before =
-        new GuessingPace.Guesses(8, Optional.of(NOW.minusSeconds(5)));
+    GuessingPace.Guesses before = new GuessingPace.Guesses(8, Optional.of(NOW.minusSeconds(5)));
     assertThat(GuessingPace.pause(before, NONE, NONE, NOW)).isEqualTo(Duration.ofSeconds(3));
-    assertThat(GuessingPace.pause(before, NONE, NONE, NOW.plusSeconds(3)))
-        .isEqualTo(Duration.ZERO);
+    assertThat(GuessingPace.pause(before, NONE, NONE, NOW.plusSeconds(3))).isEqualTo(Duration.ZERO);
   }
 }

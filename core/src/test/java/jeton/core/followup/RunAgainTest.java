@@ -18,7 +18,8 @@ class RunAgainTest {
 
   @Test
   void never_isTheDefault() {
-    assertThat(RunAgain.NEVER.starts(Optional.of(NOW.minus(Duration.ofDays(900))), false, NOW)).isFalse();
+    assertThat(RunAgain.NEVER.starts(Optional.of(NOW.minus(Duration.ofDays(900))), false, NOW))
+        .isFalse();
   }
 
   @Test
@@ -31,7 +32,8 @@ class RunAgainTest {
 
   @Test
   void everyTime_startsAnew() {
-    assertThat(new RunAgain(RunAgain.When.EVERY_TIME, 0).starts(Optional.of(NOW), false, NOW)).isTrue();
+    assertThat(new RunAgain(RunAgain.When.EVERY_TIME, 0).starts(Optional.of(NOW), false, NOW))
+        .isTrue();
   }
 
   @Test

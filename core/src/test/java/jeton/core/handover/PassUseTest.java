@@ -39,9 +39,7 @@ class PassUseTest {
       Instant at = Instant.parse(request.get(1).asString());
       PassUse.Answer answer =
           PassUse.judge(
-              Optional.ofNullable(running.get(file)),
-              PassStatus.of(expires, most, used, at),
-              at);
+              Optional.ofNullable(running.get(file)), PassStatus.of(expires, most, used, at), at);
       if (answer == PassUse.Answer.COUNTED) {
         used++;
         running.put(file, new PassUse(at, at));

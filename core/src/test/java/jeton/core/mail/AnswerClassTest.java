@@ -44,7 +44,8 @@ class AnswerClassTest {
   @Test
   void aFullMailbox_isTriedInASlowerRhythm_andARefusedEmailNotAtAll() {
     assertThat(Backoff.nextAttempt(AnswerClass.BUSY, 1, false, NOW)).contains(NOW.plusSeconds(60));
-    assertThat(Backoff.nextAttempt(AnswerClass.FULL, 1, false, NOW)).contains(NOW.plusSeconds(1800));
+    assertThat(Backoff.nextAttempt(AnswerClass.FULL, 1, false, NOW))
+        .contains(NOW.plusSeconds(1800));
     assertThat(Backoff.nextAttempt(AnswerClass.EMAIL_REFUSED, 1, false, NOW)).isEmpty();
     assertThat(Backoff.nextAttempt(AnswerClass.AWAY, 6, false, NOW))
         .contains(NOW.plus(Duration.ofHours(24)));

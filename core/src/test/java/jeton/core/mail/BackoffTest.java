@@ -15,7 +15,8 @@ class BackoffTest {
   @ParameterizedTest
   @CsvSource({"1, PT1M", "2, PT5M", "3, PT30M", "4, PT2H", "5, PT6H", "6, PT24H"})
   void eachFailure_waitsLonger(int failures, Duration pause) {
-    assertThat(Backoff.nextAttempt(AnswerClass.BUSY, failures, false, NOW)).contains(NOW.plus(pause));
+    assertThat(Backoff.nextAttempt(AnswerClass.BUSY, failures, false, NOW))
+        .contains(NOW.plus(pause));
   }
 
   @Test

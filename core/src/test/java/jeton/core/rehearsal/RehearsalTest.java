@@ -10,6 +10,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import jeton.core.confirm.ConfirmSettings;
+import jeton.core.email.EmailButton;
+import jeton.core.email.EmailContent;
 import jeton.core.followup.Condition;
 import jeton.core.followup.Goal;
 import jeton.core.followup.RunAgain;
@@ -21,8 +23,6 @@ import jeton.core.followup.Wait;
 import jeton.core.form.PageWords;
 import jeton.core.handover.HandOverSettings;
 import jeton.core.handover.PassLimits;
-import jeton.core.email.EmailButton;
-import jeton.core.email.EmailContent;
 import jeton.core.people.TagChange;
 import org.junit.jupiter.api.Test;
 

@@ -65,8 +65,7 @@ class AccountApi {
   Session signIn(
       @RequestBody SignIn signIn, HttpServletRequest request, HttpServletResponse response) {
     Accounts.From from = from(request);
-    Optional<Long> owner =
-        accounts.signIn(given(signIn.email()), given(signIn.password()), from);
+    Optional<Long> owner = accounts.signIn(given(signIn.email()), given(signIn.password()), from);
     long id =
         owner.orElseThrow(
             () ->
@@ -129,8 +128,7 @@ class AccountApi {
       String email, List<Sessions.SessionLine> sessions, List<Accounts.SignInLine> attempts) {}
 
   @GetMapping("/account")
-  AccountView account(
-      @Parameter(hidden = true) Principal principal, HttpServletRequest request) {
+  AccountView account(@Parameter(hidden = true) Principal principal, HttpServletRequest request) {
     long id = id(principal);
     return new AccountView(
         owners.email(id).orElse(""),
@@ -149,8 +147,7 @@ class AccountApi {
 
   /** Ends all sessions but the one that asks. */
   @DeleteMapping("/account/sessions")
-  AccountView endOthers(
-      @Parameter(hidden = true) Principal principal, HttpServletRequest request) {
+  AccountView endOthers(@Parameter(hidden = true) Principal principal, HttpServletRequest request) {
     sessions.endAll(id(principal), Optional.of(request.getSession().getId()));
     return account(principal, request);
   }

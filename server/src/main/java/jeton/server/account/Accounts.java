@@ -73,8 +73,7 @@ class Accounts {
    */
   Optional<Long> signIn(String email, String password, From from) {
     Instant now = clock.instant();
-    SignInStore.Attempt attempt =
-        new SignInStore.Attempt(who(email), from.network(), from.agent());
+    SignInStore.Attempt attempt = new SignInStore.Attempt(who(email), from.network(), from.agent());
     long id = attempts.begin(attempt, now);
     Duration pause = pause(attempt, id, now);
     if (!pause.isZero()) {
@@ -85,8 +84,7 @@ class Accounts {
           pause.plusSeconds(1));
     }
     Optional<Long> owner = owners.check(email, password);
-    attempts.end(
-        id, owner.isPresent() ? SignInStore.Outcome.IN : SignInStore.Outcome.WRONG, owner);
+    attempts.end(id, owner.isPresent() ? SignInStore.Outcome.IN : SignInStore.Outcome.WRONG, owner);
     LOG.info("A sign-in from {}: {}", from.network(), owner.isPresent() ? "in" : "wrong");
     return owner;
   }
@@ -111,8 +109,9 @@ class Accounts {
   }
 
   /**
-   * Sends an owner a way back in: good once, for half an hour. Whoever asks hears nothing of whether
-   * the address is known; the email leaves in the background, so that time tells nothing either.
+   * Sends an owner a way back in: good once, for half an hour. Whoever asks hears nothing of
+   * whether the address is known; the email leaves in the background, so that time tells nothing
+   * either.
    */
   @Transactional
   void forgotten(String email) {
@@ -142,9 +141,7 @@ class Accounts {
             + " press the button within half an hour.</p>"
             + "<p>If it was not, leave this email alone: your password stays as it is.</p>",
         new EmailButton(
-            "Choose a new password",
-            EmailButton.Target.LINK,
-            publicUrl.of("/app/reset/" + token)));
+            "Choose a new password", EmailButton.Target.LINK, publicUrl.of("/app/reset/" + token)));
   }
 
   /** Sets a new password by a way back in; whoever was signed in is signed out. */

@@ -1,11 +1,11 @@
 package jeton.server.account;
 
-import org.springframework.stereotype.Repository;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
 
 /** Owners, invitations, and ways back in. */
 @Repository

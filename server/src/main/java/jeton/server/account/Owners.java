@@ -3,15 +3,14 @@ package jeton.server.account;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
-import java.time.Instant;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import jeton.core.problem.Problem;
 import jeton.core.problem.Problems;
 import jeton.core.signup.EmailAddress;
-import jeton.server.problem.Refused;
 import jeton.server.problem.NotThere;
-import jeton.core.problem.Problem;
-import java.util.List;
+import jeton.server.problem.Refused;
 import jeton.server.token.Tokens;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
@@ -119,7 +118,9 @@ public class Owners {
     store.setPassword(ownerId, passwords.encode(wanted));
   }
 
-  /** What a stranger's password is compared with; made when first needed, since it takes a while. */
+  /**
+   * What a stranger's password is compared with; made when first needed, since it takes a while.
+   */
   private String nobodysHash() {
     if (nobodysHash.isEmpty()) {
       nobodysHash = passwords.encode(Tokens.random());

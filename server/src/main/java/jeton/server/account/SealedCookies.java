@@ -29,9 +29,7 @@ class SealedCookies implements CookieSerializer {
     String id = value.getCookieValue();
     CookieValue sealed =
         new CookieValue(
-            value.getRequest(),
-            value.getResponse(),
-            id.isEmpty() ? "" : tokens.seal(PURPOSE, id));
+            value.getRequest(), value.getResponse(), id.isEmpty() ? "" : tokens.seal(PURPOSE, id));
     sealed.setCookieMaxAge(value.getCookieMaxAge());
     cookies.writeCookieValue(sealed);
   }

@@ -6,13 +6,13 @@ import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.time.Duration;
 import java.util.Optional;
-import jeton.server.request.BodyLimit;
-import org.springframework.stereotype.Component;
 import jeton.server.business.PublicUrl;
 import jeton.server.problem.Refused;
+import jeton.server.request.BodyLimit;
 import jeton.server.token.Tokens;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Component;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
@@ -70,7 +70,8 @@ class BounceApi {
 
     @Override
     public Optional<Most> of(HttpServletRequest request) {
-      return request.getRequestURI().equals("/api/bounces") && isKey(tokens, request.getHeader("Authorization"))
+      return request.getRequestURI().equals("/api/bounces")
+              && isKey(tokens, request.getHeader("Authorization"))
           ? Optional.of(MOST)
           : Optional.empty();
     }
@@ -78,8 +79,7 @@ class BounceApi {
 
   private static boolean isKey(Tokens tokens, String authorization) {
     byte[] given = String.valueOf(authorization).getBytes(StandardCharsets.UTF_8);
-    byte[] wanted =
-        ("Bearer " + tokens.handedOutKey("bounces")).getBytes(StandardCharsets.UTF_8);
+    byte[] wanted = ("Bearer " + tokens.handedOutKey("bounces")).getBytes(StandardCharsets.UTF_8);
     return MessageDigest.isEqual(given, wanted);
   }
 

@@ -81,8 +81,8 @@ public class Business {
   }
 
   /**
-   * Saves how emails leave. An empty password keeps the one that is known, where it goes to no other
-   * server, user or port, and with no less encryption, than it was typed for.
+   * Saves how emails leave. An empty password keeps the one that is known, where it goes to no
+   * other server, user or port, and with no less encryption, than it was typed for.
    */
   @Transactional
   public void saveSmtp(SmtpSettings smtp) {

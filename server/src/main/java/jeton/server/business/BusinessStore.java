@@ -1,11 +1,11 @@
 package jeton.server.business;
 
-import org.springframework.stereotype.Repository;
 import java.time.Instant;
 import java.util.Optional;
 import jeton.server.database.Documents;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
 
 /** The one row of the business. */
 @Repository
@@ -71,8 +71,7 @@ class BusinessStore {
   boolean saveSmtp(SmtpSettings smtp, Instant now) {
     return 1
         == db.sql(SAVE_SMTP)
-            .param(
-                "smtp", documents.write(smtp.withPassword(seal.seal(smtp.password()))))
+            .param("smtp", documents.write(smtp.withPassword(seal.seal(smtp.password()))))
             .param("now", Utc.bind(now))
             .update();
   }

@@ -44,7 +44,8 @@ public class ConfirmWords {
                 "One moment",
                 "Press the button to confirm your address for “" + offer.settings().name() + "”."));
     model.put(
-        "action", List.of(Map.of("to", to, "words", "Confirm my address", "confirmsAtFirstSign", true)));
+        "action",
+        List.of(Map.of("to", to, "words", "Confirm my address", "confirmsAtFirstSign", true)));
     return pages.answer(HttpStatus.OK, "words", model);
   }
 

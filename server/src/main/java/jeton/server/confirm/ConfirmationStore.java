@@ -1,6 +1,5 @@
 package jeton.server.confirm;
 
-import org.springframework.stereotype.Repository;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -9,6 +8,7 @@ import jeton.server.database.Documents;
 import jeton.server.database.Utc;
 import jeton.server.people.People;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
 
 /** Confirmation links, and the sign-ups they confirm. */
 @Repository

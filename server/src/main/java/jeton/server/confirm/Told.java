@@ -12,8 +12,9 @@ import jeton.server.people.Person;
 import org.springframework.stereotype.Service;
 
 /**
- * What a sign-up tells about a person: answers, tags, dates that start something. Of somebody new it
- * counts at once; of somebody known only when that sign-up is confirmed by a link sent to them (S12).
+ * What a sign-up tells about a person: answers, tags, dates that start something. Of somebody new
+ * it counts at once; of somebody known only when that sign-up is confirmed by a link sent to them
+ * (S12).
  */
 @Service
 public class Told {
@@ -44,8 +45,7 @@ public class Told {
 
   private void count(Offer offer, Person person, Map<String, String> answers) {
     people.answered(person.id(), answers, clock.instant());
-    tagging.at(
-        TagChange.When.SIGN_UP, offer.settings().handOver().tags(), person.id(), offer.id());
+    tagging.at(TagChange.When.SIGN_UP, offer.settings().handOver().tags(), person.id(), offer.id());
     starts.answered(person, Optional.of(offer.id()), answers);
   }
 }

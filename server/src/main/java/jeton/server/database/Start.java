@@ -1,7 +1,7 @@
 package jeton.server.database;
 
-import java.net.BindException;
 import java.io.IOException;
+import java.net.BindException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;

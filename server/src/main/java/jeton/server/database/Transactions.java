@@ -15,9 +15,9 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /**
  * The one way to write: a piece of work in a transaction, done again from its beginning when it met
- * a deadlock, a lock that did not come, or the commit of another node of a replicated database. What
- * is done again must have one effect: nothing outside the database may be changed in it. Methods
- * marked {@code @Transactional} come through here too ({@link RepeatedTransactions}).
+ * a deadlock, a lock that did not come, or the commit of another node of a replicated database.
+ * What is done again must have one effect: nothing outside the database may be changed in it.
+ * Methods marked {@code @Transactional} come through here too ({@link RepeatedTransactions}).
  */
 public final class Transactions implements TransactionOperations {
   private static final Logger LOG = LoggerFactory.getLogger(Transactions.class);
@@ -36,8 +36,8 @@ public final class Transactions implements TransactionOperations {
   }
 
   /**
-   * Does a piece of work that opens a transaction of its own, again if need be. Inside a transaction
-   * it is done once: what has to be repeated then is the whole.
+   * Does a piece of work that opens a transaction of its own, again if need be. Inside a
+   * transaction it is done once: what has to be repeated then is the whole.
    */
   static <T> T repeating(Supplier<T> work) {
     if (TransactionSynchronizationManager.isActualTransactionActive()) {

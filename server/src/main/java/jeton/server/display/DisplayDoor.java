@@ -6,14 +6,11 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.HashSet;
-import java.time.Clock;
 import java.util.List;
 import java.util.Objects;
-import jeton.server.business.JetonSettings;
-import jeton.server.page.RequestNetwork;
-import jeton.server.request.NetworkLimit;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
@@ -22,10 +19,13 @@ import jeton.core.display.Shape;
 import jeton.core.display.Trigger;
 import jeton.core.form.Looks;
 import jeton.core.form.Opening;
+import jeton.server.business.JetonSettings;
 import jeton.server.form.Form;
 import jeton.server.form.FormRenderer;
 import jeton.server.form.Forms;
 import jeton.server.form.ViewCounter;
+import jeton.server.page.RequestNetwork;
+import jeton.server.request.NetworkLimit;
 import jeton.server.site.Sightings;
 import jeton.server.site.Site;
 import jeton.server.site.Sites;
@@ -77,7 +77,9 @@ class DisplayDoor extends HttpServlet {
   @Component
   record Notes(Sightings sightings, ViewCounter views, Forms forms, PageLimit limit) {}
 
-  /** Page views and what they show, from one network: many people share one, a robot is all alone. */
+  /**
+   * Page views and what they show, from one network: many people share one, a robot is all alone.
+   */
   @Component
   static class PageLimit {
     private static final long BURST = 1200;

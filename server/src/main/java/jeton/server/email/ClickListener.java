@@ -1,8 +1,8 @@
 package jeton.server.email;
 
-import jeton.server.mail.OutgoingEmail;
 import java.util.List;
 import jeton.core.email.LinkTag;
+import jeton.server.mail.OutgoingEmail;
 
 /** Hears of clicks on links in emails, in the transaction that counts them. */
 public interface ClickListener {

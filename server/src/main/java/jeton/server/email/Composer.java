@@ -1,7 +1,5 @@
 package jeton.server.email;
 
-import jeton.server.mail.RawEmail;
-import jeton.server.mail.Octets;
 import jakarta.mail.internet.InternetAddress;
 import jakarta.mail.internet.MimeUtility;
 import java.io.UnsupportedEncodingException;
@@ -14,6 +12,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import jeton.server.business.BusinessSettings;
+import jeton.server.mail.Octets;
+import jeton.server.mail.RawEmail;
 
 /**
  * Puts a written email into the form mail servers take: multipart/alternative with the headers of

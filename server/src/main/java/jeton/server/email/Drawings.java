@@ -56,8 +56,7 @@ class Drawings implements EmailDrawer {
     this.sources =
         SingletonSupplier.of(
             () ->
-                sources.stream()
-                    .collect(Collectors.toMap(EmailSource::kind, Function.identity())));
+                sources.stream().collect(Collectors.toMap(EmailSource::kind, Function.identity())));
     this.incentives = SingletonSupplier.of(() -> Optional.ofNullable(incentives.getIfAvailable()));
   }
 

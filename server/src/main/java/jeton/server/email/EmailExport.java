@@ -1,12 +1,12 @@
 package jeton.server.email;
 
-import jeton.server.mail.OutgoingEmail;
 import java.time.Clock;
 import java.util.Map;
 import java.util.Optional;
 import jeton.core.email.EmailContent;
 import jeton.core.problem.Problems;
 import jeton.server.business.Business;
+import jeton.server.mail.OutgoingEmail;
 import jeton.server.problem.Refused;
 import jeton.server.token.Tokens;
 import org.springframework.stereotype.Component;

@@ -1,10 +1,10 @@
 package jeton.server.email;
 
-import jeton.server.mail.OutgoingEmail;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import jeton.core.email.EmailContent;
+import jeton.server.mail.OutgoingEmail;
 
 /** What emails of one kind say, given by the capability they belong to. */
 public interface EmailSource {

@@ -1,6 +1,5 @@
 package jeton.server.email;
 
-import org.springframework.stereotype.Repository;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -15,6 +14,7 @@ import jeton.server.database.Documents;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.stereotype.Repository;
 
 /** Emails of sequences, and layouts of the owner's own. */
 @Repository

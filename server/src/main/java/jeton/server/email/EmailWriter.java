@@ -1,6 +1,5 @@
 package jeton.server.email;
 
-import jeton.server.mail.OutgoingEmail;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.Map;
@@ -10,6 +9,7 @@ import jeton.core.email.FillInText;
 import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
 import jeton.server.business.PublicUrl;
+import jeton.server.mail.OutgoingEmail;
 import org.springframework.stereotype.Service;
 
 /**

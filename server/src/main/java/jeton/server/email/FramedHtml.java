@@ -5,9 +5,9 @@ import static jeton.server.email.EmailParts.escape;
 import ch.digitalfondue.mjml4j.Mjml4j;
 import java.util.List;
 import java.util.stream.Collectors;
-import jeton.core.form.Contrast;
 import jeton.core.email.EmailBlock;
 import jeton.core.email.EmailColumn;
+import jeton.core.form.Contrast;
 import jeton.server.business.PublicUrl;
 
 /** An email in the frame of the business's colours, as responsive HTML made through MJML. */

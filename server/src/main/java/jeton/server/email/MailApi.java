@@ -1,6 +1,5 @@
 package jeton.server.email;
 
-import jeton.server.mail.OutgoingEmail;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
@@ -12,6 +11,7 @@ import jeton.core.email.SubjectIdeas;
 import jeton.core.problem.Problem;
 import jeton.core.problem.Problems;
 import jeton.server.business.Business;
+import jeton.server.mail.OutgoingEmail;
 import jeton.server.people.People;
 import jeton.server.people.Person;
 import jeton.server.problem.Refused;

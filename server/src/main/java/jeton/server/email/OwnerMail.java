@@ -12,8 +12,8 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
 
 /**
  * Emails to those who work here, past the outbox, which is for people on the list. They are sent in
- * the background; one that does not leave is noted in the log, and asked for again by whoever misses
- * it.
+ * the background; one that does not leave is noted in the log, and asked for again by whoever
+ * misses it.
  */
 @Service
 public class OwnerMail {

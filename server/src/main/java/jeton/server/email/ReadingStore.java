@@ -1,11 +1,11 @@
 package jeton.server.email;
 
-import org.springframework.stereotype.Repository;
 import java.time.Instant;
 import java.util.Optional;
 import jeton.server.database.Utc;
 import jeton.server.token.Tokens;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
 
 /** Addresses that links lead to, and what became of emails at their readers. */
 @Repository

@@ -1,6 +1,5 @@
 package jeton.server.email;
 
-import jeton.server.mail.Outbox;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
 import java.time.Duration;
@@ -15,6 +14,7 @@ import jeton.core.email.Landing;
 import jeton.core.email.LinkTag;
 import jeton.core.mail.MachineReader;
 import jeton.server.business.Business;
+import jeton.server.mail.Outbox;
 import jeton.server.people.People;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;

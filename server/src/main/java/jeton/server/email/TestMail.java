@@ -1,8 +1,5 @@
 package jeton.server.email;
 
-import jeton.server.mail.MailTransport;
-import jeton.server.mail.OutgoingEmail;
-import jeton.server.mail.DirectMail;
 import java.time.Clock;
 import java.util.Map;
 import java.util.Optional;
@@ -10,6 +7,9 @@ import jeton.core.email.EmailContent;
 import jeton.core.signup.EmailAddress;
 import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
+import jeton.server.mail.DirectMail;
+import jeton.server.mail.MailTransport;
+import jeton.server.mail.OutgoingEmail;
 import jeton.server.problem.Refused;
 import jeton.server.token.Tokens;
 import org.springframework.stereotype.Component;

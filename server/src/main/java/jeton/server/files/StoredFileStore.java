@@ -1,10 +1,10 @@
 package jeton.server.files;
 
-import org.springframework.stereotype.Repository;
 import java.time.Instant;
 import java.util.Optional;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
 
 /** What is known of kept contents. */
 @Repository

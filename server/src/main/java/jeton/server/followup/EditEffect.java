@@ -114,9 +114,7 @@ class EditEffect {
 
   /** All of them, or as many spread evenly over their numbers. */
   private List<RunStore.Run> looked(
-      long all,
-      BiFunction<Long, Integer, List<RunStore.Run>> page,
-      ProgressStore.Span span) {
+      long all, BiFunction<Long, Integer, List<RunStore.Run>> page, ProgressStore.Span span) {
     if (all <= MOST_LOOKED_AT) {
       return page.apply(0L, MOST_LOOKED_AT);
     }

@@ -86,11 +86,11 @@ public class Joining {
     }
     return ((Who.These) who)
         .ids().stream()
-        .filter(id -> id < below)
-        .sorted(java.util.Comparator.reverseOrder())
-        .limit(PAGE)
-        .map(people::get)
-        .toList();
+            .filter(id -> id < below)
+            .sorted(java.util.Comparator.reverseOrder())
+            .limit(PAGE)
+            .map(people::get)
+            .toList();
   }
 
   /** As they are now; locked where they are to start. */

@@ -10,8 +10,8 @@ import org.springframework.transaction.support.TransactionOperations;
 
 /**
  * Takes back that people are unreachable: one wrong setting of a mail server can say so of a whole
- * list. They stand where they stood before, and what was broken off for it goes on; a page of people
- * in a transaction.
+ * list. They stand where they stood before, and what was broken off for it goes on; a page of
+ * people in a transaction.
  */
 @Service
 public class Reachable {
@@ -22,8 +22,7 @@ public class Reachable {
   private final TransactionOperations tx;
   private final Clock clock;
 
-  Reachable(
-      ReachableStore store, Runs runs, People people, TransactionOperations tx, Clock clock) {
+  Reachable(ReachableStore store, Runs runs, People people, TransactionOperations tx, Clock clock) {
     this.store = store;
     this.runs = runs;
     this.people = people;

@@ -97,8 +97,7 @@ public class Retiming {
 
   /** Notes that everybody is to be re-timed, in the transaction that saves the edit. */
   void begin(Sequence saved, boolean reopens) {
-    jobs.begin(
-        saved.id(), reopens, progress.onTheirWay(saved.id()), ground.clock().instant());
+    jobs.begin(saved.id(), reopens, progress.onTheirWay(saved.id()), ground.clock().instant());
   }
 
   /** Does what can be done within a second; the rest is done in the background. */

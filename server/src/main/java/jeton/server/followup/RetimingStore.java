@@ -23,7 +23,8 @@ class RetimingStore {
   // Written before it is read: two instances take pages one after the other.
   private static final String LOCK =
       "UPDATE retiming SET guard = guard + 1 WHERE sequence_id = :sequenceId AND finished_at IS NULL";
-  private static final String FIND = COLUMNS + " WHERE sequence_id = :sequenceId AND finished_at IS NULL";
+  private static final String FIND =
+      COLUMNS + " WHERE sequence_id = :sequenceId AND finished_at IS NULL";
   private static final String UNFINISHED =
       "SELECT sequence_id FROM retiming WHERE finished_at IS NULL ORDER BY started_at";
   private static final String ADVANCE =

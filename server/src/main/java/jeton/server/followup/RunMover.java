@@ -17,14 +17,14 @@ import jeton.core.followup.Standing;
 import jeton.core.followup.Turn;
 import jeton.core.people.PersonState;
 import jeton.server.history.History;
-import jeton.server.mail.OutgoingEmail;
-import org.springframework.stereotype.Service;
-import org.springframework.stereotype.Component;
-import org.springframework.transaction.support.TransactionOperations;
 import jeton.server.mail.Outbox;
+import jeton.server.mail.OutgoingEmail;
 import jeton.server.people.Tags;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Component;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionOperations;
 
 /** Moves due runs on (rules T7 to T9, T13), many in one transaction and few statements. */
 @Service
@@ -116,8 +116,7 @@ public class RunMover {
       LOG.error("Run {} is set aside", due.runId(), trouble);
       ground
           .tx()
-          .executeWithoutResult(
-              status -> runs.setAside(due.runId(), SetAside.why(trouble), now));
+          .executeWithoutResult(status -> runs.setAside(due.runId(), SetAside.why(trouble), now));
       return 1;
     }
   }
@@ -217,7 +216,9 @@ public class RunMover {
         ground.facts().handled(ids),
         conditions ? ground.tags().of(people) : Map.of(),
         conditions ? ground.facts().passesUsed(people) : Map.of(),
-        ground.pacing().spacing().isZero() ? new HashMap<>() : ground.facts().lastSentLocked(people));
+        ground.pacing().spacing().isZero()
+            ? new HashMap<>()
+            : ground.facts().lastSentLocked(people));
   }
 
   /** When the next run is due, if one waits. */

@@ -191,8 +191,7 @@ class RunStore {
     return db.sql(EARLIER)
         .param("sequenceId", sequenceId)
         .param("personId", personId)
-        .query(
-            (row, n) -> new Earlier(Utc.readOptional(row, "last"), row.getBoolean("going")))
+        .query((row, n) -> new Earlier(Utc.readOptional(row, "last"), row.getBoolean("going")))
         .single();
   }
 

@@ -2,10 +2,10 @@ package jeton.server.followup;
 
 import java.util.List;
 import java.util.Optional;
+import jeton.core.email.EmailContent;
 import jeton.core.followup.SequenceRules;
 import jeton.core.followup.Step;
 import jeton.core.followup.StepRules;
-import jeton.core.email.EmailContent;
 
 /**
  * Timed emails in order.

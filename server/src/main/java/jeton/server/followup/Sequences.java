@@ -3,19 +3,18 @@ package jeton.server.followup;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.concurrent.locks.LockSupport;
-import org.springframework.transaction.support.TransactionOperations;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.locks.LockSupport;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import jeton.core.email.FillIns;
 import jeton.core.followup.Ranks;
 import jeton.core.followup.Step;
-import jeton.core.email.FillIns;
 import jeton.server.business.Business;
 import jeton.server.database.ConfigurationVersion;
 import jeton.server.email.Emails;
@@ -27,6 +26,7 @@ import jeton.server.problem.Refused;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionOperations;
 
 /** Sequences as the owner shapes them (rules T7 to T11, T14). */
 @Service
@@ -126,8 +126,8 @@ public class Sequences {
   }
 
   /**
-   * Saves, and re-times everybody on their way from the same anchors (T10): at once if that takes no
-   * more than a second, else in the background.
+   * Saves, and re-times everybody on their way from the same anchors (T10): at once if that takes
+   * no more than a second, else in the background.
    */
   public Sequence save(long id, int version, SequenceDraft draft) {
     Sequence saved = place.tx().execute(status -> saveNow(id, version, draft));
@@ -188,10 +188,14 @@ public class Sequences {
     return id;
   }
 
-  /** Stops or lets go on (T14). A pause holds from the moment this returns; what is overdue then is due at once, and T1 keeps the gaps. */
+  /**
+   * Stops or lets go on (T14). A pause holds from the moment this returns; what is overdue then is
+   * due at once, and T1 keeps the gaps.
+   */
   public Sequence pause(long id, boolean paused) {
     Sequence changed = place.tx().execute(status -> pauseNow(id, paused));
-    // What a dispatcher has in its hands at this moment leaves, or is given back, before the answer.
+    // What a dispatcher has in its hands at this moment leaves, or is given back, before the
+    // answer.
     long until = System.nanoTime() + LONGEST_LEAVE_NANOS;
     while (paused && place.outbox().inHands(id) > 0 && System.nanoTime() < until) {
       LockSupport.parkNanos(LOOK_EVERY_NANOS);

@@ -38,10 +38,7 @@ class StartTimes {
                       start.onDate(
                           answer,
                           pacing
-                              .of(
-                                  sequence,
-                                  people.get(ahead.personId()).zone(),
-                                  Optional.empty())
+                              .of(sequence, people.get(ahead.personId()).zone(), Optional.empty())
                               .zone()));
       // What starts it was changed since.
       case SIGN_UP, TAG_GAINED, PASS_USED -> Optional.empty();

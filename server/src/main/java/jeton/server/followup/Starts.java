@@ -13,10 +13,10 @@ import jeton.core.followup.Start;
 import jeton.server.database.ConfigurationVersion;
 import jeton.server.people.People;
 import jeton.server.people.Person;
-import org.springframework.stereotype.Service;
-import org.springframework.transaction.support.TransactionOperations;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionOperations;
 
 /**
  * What starts a sequence: a sign-up, a tag, a pass used or not used in time, a date somebody gave.
@@ -149,8 +149,7 @@ public class Starts {
       LOG.error("Start {} is set aside", ahead.id(), trouble);
       crowd
           .tx()
-          .executeWithoutResult(
-              status -> store.setAside(ahead.id(), SetAside.why(trouble), now));
+          .executeWithoutResult(status -> store.setAside(ahead.id(), SetAside.why(trouble), now));
     }
   }
 

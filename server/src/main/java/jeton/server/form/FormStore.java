@@ -1,6 +1,5 @@
 package jeton.server.form;
 
-import org.springframework.stereotype.Repository;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
@@ -11,9 +10,10 @@ import jeton.core.display.Shape;
 import jeton.core.form.FormSettings;
 import jeton.server.database.Documents;
 import jeton.server.database.Utc;
-import org.springframework.transaction.support.TransactionOperations;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.stereotype.Repository;
+import org.springframework.transaction.support.TransactionOperations;
 
 /** Forms and how often they were seen. */
 @Repository

@@ -12,7 +12,6 @@ import jeton.server.business.Business;
 import jeton.server.token.Tokens;
 import org.altcha.altcha.Altcha;
 import org.springframework.stereotype.Component;
-import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
 
 /**

@@ -6,9 +6,9 @@ import jeton.server.request.NetworkLimit;
 import org.springframework.stereotype.Component;
 
 /**
- * How many sign-ups come from one network; how many come for one address is counted where people are
- * (signup). Requests from this machine are counted like any other, but in the demo and in tests,
- * where everybody comes from it.
+ * How many sign-ups come from one network; how many come for one address is counted where people
+ * are (signup). Requests from this machine are counted like any other, but in the demo and in
+ * tests, where everybody comes from it.
  */
 @Component
 class RateLimits {

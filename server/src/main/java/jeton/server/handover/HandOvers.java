@@ -48,8 +48,7 @@ public class HandOvers implements DeliveryListener {
   public boolean maySend(long personId) {
     Instant now = clock.instant();
     return ConfirmationRules.maySend(
-        outbox.asked(
-            personId, OutgoingEmail.Kind.DELIVERY, now.minus(ConfirmationRules.WINDOW)),
+        outbox.asked(personId, OutgoingEmail.Kind.DELIVERY, now.minus(ConfirmationRules.WINDOW)),
         now);
   }
 
@@ -86,8 +85,7 @@ public class HandOvers implements DeliveryListener {
    *
    * @return the token of a pass
    */
-  public String onTheSpot(
-      Offer offer, long personId, SignUpDecision decision, boolean handedOver) {
+  public String onTheSpot(Offer offer, long personId, SignUpDecision decision, boolean handedOver) {
     Passes.Holder holder = new Passes.Holder(personId, offer.id());
     if (!handedOver) {
       // Handing over by email issued one already; here the answer is the first to.

@@ -3,11 +3,11 @@ package jeton.server.handover;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import jeton.server.files.FileAnswers;
 import java.time.Clock;
 import java.util.Optional;
 import jeton.core.handover.PassStatus;
 import jeton.server.email.Readings;
+import jeton.server.files.FileAnswers;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
 import jeton.server.pass.Passes;
@@ -75,8 +75,9 @@ class PassPage {
       return over(token, pass.get());
     }
     Offer.OfferFile f = file.get();
-    shelf.files().send(
-        new FileAnswers.Sent(f.hash(), f.name(), f.mediaType(), f.size()), request, response);
+    shelf
+        .files()
+        .send(new FileAnswers.Sent(f.hash(), f.name(), f.mediaType(), f.size()), request, response);
     // Answered already.
     return null;
   }

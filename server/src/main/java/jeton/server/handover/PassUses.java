@@ -13,8 +13,8 @@ import jeton.server.pass.Passes;
 import jeton.server.people.People;
 import org.springframework.stereotype.Component;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.support.TransactionOperations;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionOperations;
 
 /** Passes used and renewed by whoever holds them (rules P2 to P4, S13). */
 @Service
@@ -50,7 +50,9 @@ public class PassUses {
   @Component
   record Noting(History history, TransactionOperations tx) {}
 
-  /** Starts or goes on with the transfer of a file. False when the pass does not open it (any more). */
+  /**
+   * Starts or goes on with the transfer of a file. False when the pass does not open it (any more).
+   */
   public boolean open(Passes.Pass pass, String token, Offer offer, Offer.OfferFile file) {
     if (passes.goesOn(pass, file.hash())) {
       // Range after range of one transfer: nothing begins by it, so nobody has to be locked.
@@ -66,11 +68,7 @@ public class PassUses {
     if (opening.firstUse()) {
       history.note(
           History.Event.of(
-              clock.instant(),
-              History.Kind.PASS_USED,
-              pass.personId(),
-              offer.id(),
-              file.name()));
+              clock.instant(), History.Kind.PASS_USED, pass.personId(), offer.id(), file.name()));
       handOvers.used(offer, pass.personId());
     }
     return opening.opened();
@@ -84,9 +82,7 @@ public class PassUses {
     Instant now = clock.instant();
     List<Instant> asked =
         outbox.asked(
-            pass.personId(),
-            OutgoingEmail.Kind.DELIVERY,
-            now.minus(ConfirmationRules.WINDOW));
+            pass.personId(), OutgoingEmail.Kind.DELIVERY, now.minus(ConfirmationRules.WINDOW));
     if (ConfirmationRules.maySend(asked, now)) {
       handOvers.freshLink(offers.remembered(pass.offerId()), pass.personId());
     }

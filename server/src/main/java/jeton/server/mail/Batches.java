@@ -128,15 +128,13 @@ class Batches {
     if (row.failures() + 1 >= MOST_CLAIMS) {
       round.setAside(row, why);
     } else {
-      round.tried(
-          new Settlement.Result(row, new MailTransport.Answer(AnswerClass.BUSY, why), ""));
+      round.tried(new Settlement.Result(row, new MailTransport.Answer(AnswerClass.BUSY, why), ""));
     }
   }
 
   private static EmailDrawer.Claimed claimed(OutboxStore.Row row) {
     // Anybody can type anything for somebody else's address: only a name is passed on (S14).
-    String name =
-        row.confirmed() || FirstName.looksLikeOne(row.firstName()) ? row.firstName() : "";
+    String name = row.confirmed() || FirstName.looksLikeOne(row.firstName()) ? row.firstName() : "";
     return new EmailDrawer.Claimed(
         row.id(),
         row.email(),
@@ -151,8 +149,7 @@ class Batches {
   private static boolean mayGet(OutboxStore.Row row) {
     return switch (row.email().kind()) {
       case CONFIRMATION -> row.state() != PersonState.BLOCKED;
-      case DELIVERY ->
-          row.state() != PersonState.BLOCKED && row.state() != PersonState.UNREACHABLE;
+      case DELIVERY -> row.state() != PersonState.BLOCKED && row.state() != PersonState.UNREACHABLE;
       case FOLLOW_UP -> row.state() == PersonState.ON_THE_LIST;
     };
   }
@@ -198,7 +195,9 @@ class Batches {
     return System.nanoTime() - started < ends * 9 / 10;
   }
 
-  /** Whoever leaves, or is paused, while a slow server takes its time is not written to any more. */
+  /**
+   * Whoever leaves, or is paused, while a slow server takes its time is not written to any more.
+   */
   private void forgetThoseTakenOut(Deque<Job> waiting) {
     String claim = waiting.element().row().claim();
     Set<Long> still =
@@ -215,8 +214,7 @@ class Batches {
     } catch (RuntimeException unusable) {
       LOG.error("Email {} cannot be written", job.row().id(), unusable);
       String why = "This email could not be written: " + unusable.getMessage();
-      return new Settlement.Result(
-          job.row(), new MailTransport.Answer(AnswerClass.BUSY, why), "");
+      return new Settlement.Result(job.row(), new MailTransport.Answer(AnswerClass.BUSY, why), "");
     }
     return new Settlement.Result(job.row(), transport.send(email), written.subject());
   }

@@ -1,8 +1,8 @@
 package jeton.server.mail;
 
 import java.time.Duration;
-import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.List;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.locks.LockSupport;
 import java.util.concurrent.locks.ReentrantReadWriteLock;
 import jeton.server.business.Business;

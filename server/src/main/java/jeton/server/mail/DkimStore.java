@@ -1,6 +1,5 @@
 package jeton.server.mail;
 
-import org.springframework.stereotype.Repository;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -8,6 +7,7 @@ import java.util.Optional;
 import jeton.server.database.Utc;
 import jeton.server.token.Vault;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
 
 /** The one key emails are signed with. */
 @Repository

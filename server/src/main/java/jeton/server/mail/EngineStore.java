@@ -1,6 +1,5 @@
 package jeton.server.mail;
 
-import org.springframework.stereotype.Repository;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -11,6 +10,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
 
 /** The outbox as its owner looks at it. */
 @Repository

@@ -33,7 +33,9 @@ public class MailHealth implements HealthIndicator {
   @Override
   public Health health() {
     try {
-      return trouble().map(said -> Health.down().withDetail("said", said)).orElseGet(Health::up)
+      return trouble()
+          .map(said -> Health.down().withDetail("said", said))
+          .orElseGet(Health::up)
           .build();
     } catch (DataAccessException away) {
       return Health.down().withDetail("said", "The database cannot be asked.").build();

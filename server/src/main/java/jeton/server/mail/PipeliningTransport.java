@@ -43,9 +43,7 @@ final class PipeliningTransport extends SMTPTransport {
     String sender = "MAIL FROM:<" + from + ">";
     String recipient = "RCPT TO:<" + to + ">";
     Reply refusal =
-        supportsExtension("PIPELINING")
-            ? together(sender, recipient)
-            : oneByOne(sender, recipient);
+        supportsExtension("PIPELINING") ? together(sender, recipient) : oneByOne(sender, recipient);
     if (refusal != Reply.TAKEN) {
       return refusal;
     }

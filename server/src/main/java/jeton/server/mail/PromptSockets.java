@@ -9,9 +9,9 @@ import javax.net.ssl.SSLSocketFactory;
 
 /**
  * Sockets that send at once (TCP_NODELAY). Without it the last few octets of an email wait for the
- * other side to acknowledge what came before, which it does 40 ms later: 25 emails a second. One per
- * connection: it knows its newest socket, so that an email that takes too long can be cut, and what
- * is pipelined can be written to it.
+ * other side to acknowledge what came before, which it does 40 ms later: 25 emails a second. One
+ * per connection: it knows its newest socket, so that an email that takes too long can be cut, and
+ * what is pipelined can be written to it.
  */
 final class PromptSockets extends SocketFactory {
   private static final SocketFactory USUAL = SocketFactory.getDefault();
@@ -19,7 +19,9 @@ final class PromptSockets extends SocketFactory {
   private volatile Socket plain;
   private volatile Socket spoken;
 
-  /** The same, encrypted: around a plain socket, as the library has it after STARTTLS and for TLS. */
+  /**
+   * The same, encrypted: around a plain socket, as the library has it after STARTTLS and for TLS.
+   */
   SSLSocketFactory tls() {
     return tls;
   }

@@ -1,6 +1,5 @@
 package jeton.server.mail;
 
-import java.time.Instant;
 import java.util.Optional;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;

@@ -196,8 +196,7 @@ class Settlement {
           now);
     }
     for (SetAside aside : one.setAside) {
-      store.settle(
-          List.of(aside.row().id()), Outcome.GIVEN_UP, AnswerClass.BUSY, aside.why(), now);
+      store.settle(List.of(aside.row().id()), Outcome.GIVEN_UP, AnswerClass.BUSY, aside.why(), now);
     }
     List<Long> dropped = one.unwanted.stream().map(OutboxStore.Row::id).toList();
     settle(dropped, Outcome.DROPPED, now);

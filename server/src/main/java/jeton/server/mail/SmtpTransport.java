@@ -58,8 +58,7 @@ final class SmtpTransport implements MailTransport {
     }
     try {
       Answer answer =
-          PipeliningTransport.answer(
-              transport.deliver(email.from(), email.to(), email.octets()));
+          PipeliningTransport.answer(transport.deliver(email.from(), email.to(), email.octets()));
       lastUsed = System.nanoTime();
       if (answer.kind() == AnswerClass.AWAY) {
         hangUp();

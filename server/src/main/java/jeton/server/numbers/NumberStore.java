@@ -1,10 +1,10 @@
 package jeton.server.numbers;
 
-import org.springframework.stereotype.Repository;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
 
 /** Counts, straight from what happened. */
 @Repository

@@ -3,7 +3,10 @@ package jeton.server.offer;
 import java.util.List;
 import jeton.core.readiness.Finding;
 
-/** What would go wrong with an offer, and its cures; given by the capability that judges (readiness). */
+/**
+ * What would go wrong with an offer, and its cures; given by the capability that judges
+ * (readiness).
+ */
 public interface Findings {
 
   /** What would go wrong with an offer as it stands. */

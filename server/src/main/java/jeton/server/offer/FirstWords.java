@@ -4,12 +4,12 @@ import java.util.List;
 import java.util.Optional;
 import jeton.core.confirm.ConfirmSettings;
 import jeton.core.confirm.ConfirmationRules;
+import jeton.core.email.EmailButton;
+import jeton.core.email.EmailContent;
 import jeton.core.followup.RunAgain;
 import jeton.core.form.PageWords;
 import jeton.core.handover.HandOverSettings;
 import jeton.core.handover.PassLimits;
-import jeton.core.email.EmailButton;
-import jeton.core.email.EmailContent;
 
 /** The words a new offer starts with, so that it works before a word is changed. */
 final class FirstWords {

@@ -2,8 +2,8 @@ package jeton.server.offer;
 
 import java.util.List;
 import jeton.core.confirm.ConfirmSettings;
-import jeton.core.handover.HandOverSettings;
 import jeton.core.email.FillIns;
+import jeton.core.handover.HandOverSettings;
 import jeton.core.offer.Slug;
 import jeton.core.problem.Problem;
 import jeton.core.problem.Problems;

@@ -1,6 +1,5 @@
 package jeton.server.offer;
 
-import org.springframework.stereotype.Repository;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -16,6 +15,7 @@ import jeton.server.database.Documents;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.stereotype.Repository;
 
 /** Offers and their files. */
 @Repository

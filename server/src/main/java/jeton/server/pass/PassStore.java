@@ -1,16 +1,16 @@
 package jeton.server.pass;
 
-import org.springframework.stereotype.Repository;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
-import java.util.Optional;
 import java.time.ZoneId;
+import java.util.Optional;
 import jeton.core.handover.PassLimits;
 import jeton.core.handover.PassUse;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.stereotype.Repository;
 
 /** Passes, the links to them and their uses. */
 @Repository

@@ -107,17 +107,14 @@ public class Passes {
   public boolean goesOn(Pass pass, String fileHash) {
     Instant now = clock.instant();
     Optional<PassUse> latest = store.latestUse(pass.id(), fileHash);
-    boolean goesOn =
-        PassUse.judge(latest, pass.status(now), now) == PassUse.Answer.CONTINUES;
+    boolean goesOn = PassUse.judge(latest, pass.status(now), now) == PassUse.Answer.CONTINUES;
     if (goesOn) {
       store.prolong(pass.id(), fileHash, latest.orElseThrow(), now);
     }
     return goesOn;
   }
 
-  /**
-   * Starts a transfer of a file: counts a use unless the latest of this file goes on (P2, P4).
-   */
+  /** Starts a transfer of a file: counts a use unless the latest of this file goes on (P2, P4). */
   @Transactional
   public Optional<Opening> open(String token, String fileHash) {
     Instant now = clock.instant();

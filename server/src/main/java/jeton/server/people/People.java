@@ -60,7 +60,9 @@ public class People {
     store.tell(personId, confirmed);
   }
 
-  /** Notes that somebody confirmed this address by a link sent to it, in the caller's transaction. */
+  /**
+   * Notes that somebody confirmed this address by a link sent to it, in the caller's transaction.
+   */
   public void confirmed(long personId, Instant now) {
     store.confirmed(personId, now);
   }
@@ -85,7 +87,9 @@ public class People {
     return store.lock(personId).orElseThrow(() -> new NotThere("This person"));
   }
 
-  /** Locks several people until the transaction ends; in one order, so that none waits in a circle. */
+  /**
+   * Locks several people until the transaction ends; in one order, so that none waits in a circle.
+   */
   public void lockAll(Collection<Long> personIds) {
     if (!personIds.isEmpty()) {
       store.lockAll(personIds);

@@ -1,6 +1,5 @@
 package jeton.server.people;
 
-import org.springframework.stereotype.Repository;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
@@ -13,6 +12,7 @@ import jeton.core.people.PersonState;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.stereotype.Repository;
 
 /** People, and what belongs to one of them. */
 @Repository

@@ -1,6 +1,5 @@
 package jeton.server.people;
 
-import org.springframework.stereotype.Repository;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.HashMap;
@@ -11,6 +10,7 @@ import java.util.Set;
 import jeton.core.people.TagName;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
 
 /** Tags, and who has them. */
 @Repository

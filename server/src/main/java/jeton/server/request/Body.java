@@ -10,7 +10,9 @@ import java.nio.file.Path;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 
-/** What a request carries: in memory while it is small, then in a file that goes with the request. */
+/**
+ * What a request carries: in memory while it is small, then in a file that goes with the request.
+ */
 final class Body implements AutoCloseable {
   /** Octets of one body that are kept in memory. */
   static final int IN_MEMORY = 64 * 1024;

@@ -154,8 +154,6 @@ final class BodyFilter implements Filter {
     response.setHeader("Connection", "close");
     response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
     response.setCharacterEncoding("UTF-8");
-    response
-        .getWriter()
-        .write("{\"status\":" + status + ",\"detail\":\"" + words + "\"}");
+    response.getWriter().write("{\"status\":" + status + ",\"detail\":\"" + words + "\"}");
   }
 }

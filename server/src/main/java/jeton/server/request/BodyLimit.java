@@ -4,7 +4,10 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.time.Duration;
 import java.util.Optional;
 
-/** Says how large the body of some requests may be; a capability with a larger need of its own has one. */
+/**
+ * Says how large the body of some requests may be; a capability with a larger need of its own has
+ * one.
+ */
 public interface BodyLimit {
 
   /**

@@ -20,7 +20,9 @@ import java.util.Map;
 import java.util.stream.Stream;
 import org.springframework.http.MediaType;
 
-/** A request whose body has been read: for everybody after the {@link BodyFilter} it is as it came. */
+/**
+ * A request whose body has been read: for everybody after the {@link BodyFilter} it is as it came.
+ */
 final class BodyRequest extends HttpServletRequestWrapper {
   private static final int MOST_PARAMETERS = 1000;
 

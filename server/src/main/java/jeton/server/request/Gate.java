@@ -18,9 +18,10 @@ import org.springframework.http.MediaType;
 import org.springframework.web.filter.OncePerRequestFilter;
 
 /**
- * The first to see a request. What cannot be read is refused. Answers only to names we know: that of
- * JETON_PUBLIC_URL, this machine's own, and bare addresses. A name that somebody pointed at us is not believed, so that their pages cannot speak to us in its
- * name (RFC 9110, 15.5.20: misdirected request).
+ * The first to see a request. What cannot be read is refused. Answers only to names we know: that
+ * of JETON_PUBLIC_URL, this machine's own, and bare addresses. A name that somebody pointed at us
+ * is not believed, so that their pages cannot speak to us in its name (RFC 9110, 15.5.20:
+ * misdirected request).
  */
 final class Gate extends OncePerRequestFilter {
   private static final int MISDIRECTED = 421;

@@ -61,8 +61,7 @@ public final class NetworkLimit {
             Bucket.builder()
                 .withCustomTimePrecision(time)
                 .addLimit(
-                    limit ->
-                        limit.capacity(burst).refillGreedy(perMinute, Duration.ofMinutes(1)))
+                    limit -> limit.capacity(burst).refillGreedy(perMinute, Duration.ofMinutes(1)))
                 .build());
   }
 }

@@ -21,15 +21,13 @@ class OwnerBodyLimit implements BodyLimit {
       return Optional.empty();
     }
     String type = String.valueOf(request.getContentType());
-    return Optional.of(
-        type.startsWith(MediaType.APPLICATION_OCTET_STREAM_VALUE) ? FILE : WORDS);
+    return Optional.of(type.startsWith(MediaType.APPLICATION_OCTET_STREAM_VALUE) ? FILE : WORDS);
   }
 
   private static boolean isSignedIn(HttpServletRequest request) {
     HttpSession session = request.getSession(false);
     return session != null
-        && session.getAttribute(
-                HttpSessionSecurityContextRepository.SPRING_SECURITY_CONTEXT_KEY)
+        && session.getAttribute(HttpSessionSecurityContextRepository.SPRING_SECURITY_CONTEXT_KEY)
             != null;
   }
 }

@@ -1,6 +1,5 @@
 package jeton.server.signup;
 
-import org.springframework.stereotype.Repository;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -10,6 +9,7 @@ import jeton.server.database.Utc;
 import jeton.server.people.People;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.stereotype.Repository;
 
 /** Sign-ups with their evidence. */
 @Repository

@@ -43,7 +43,11 @@ public class SignUps {
   private final Map<String, Long> wordings = new ConcurrentHashMap<>();
 
   SignUps(
-      SignUpStore store, People people, Confirmations confirmations, HandOvers handOvers, After after) {
+      SignUpStore store,
+      People people,
+      Confirmations confirmations,
+      HandOvers handOvers,
+      After after) {
     this.store = store;
     this.people = people;
     this.confirmations = confirmations;
@@ -54,11 +58,7 @@ public class SignUps {
   /** What a sign-up is noted with. */
   @org.springframework.stereotype.Component
   record After(
-      AddressScreen screen,
-      History history,
-      Told told,
-      TransactionOperations tx,
-      Clock clock) {}
+      AddressScreen screen, History history, Told told, TransactionOperations tx, Clock clock) {}
 
   /** A consent box: its exact wording, and whether it was ticked (S10). */
   public record Consent(String wording, boolean given) {}

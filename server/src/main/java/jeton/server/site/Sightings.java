@@ -110,8 +110,7 @@ public class Sightings {
   }
 
   private static SiteStore.Noted noted(Place place, long times) {
-    return new SiteStore.Noted(
-        place, Arrays.copyOf(Tokens.hash(place.page()), HASH_BYTES), times);
+    return new SiteStore.Noted(place, Arrays.copyOf(Tokens.hash(place.page()), HASH_BYTES), times);
   }
 
   /** Forgets pages nothing was seen on for a quarter of a year. */

@@ -1,16 +1,16 @@
 package jeton.server.site;
 
-import org.springframework.stereotype.Repository;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
-import org.springframework.transaction.support.TransactionOperations;
 import java.util.Optional;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.stereotype.Repository;
+import org.springframework.transaction.support.TransactionOperations;
 
 /** Sites and sightings. */
 @Repository
@@ -104,8 +104,7 @@ class SiteStore {
           long room =
               isNew.isEmpty()
                   ? 0
-                  : mostOfSite
-                      - db.sql(COUNT).param("siteId", siteId).query(Long.class).single();
+                  : mostOfSite - db.sql(COUNT).param("siteId", siteId).query(Long.class).single();
           isNew.stream().limit(Math.max(0, room)).forEach(one -> see(SEEN, one, now));
         });
   }

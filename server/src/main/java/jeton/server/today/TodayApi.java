@@ -27,8 +27,7 @@ class TodayApi {
   private final Attention attention;
   private final Clock clock;
 
-  TodayApi(
-      OfferViews offers, Numbers numbers, History history, Attention attention, Clock clock) {
+  TodayApi(OfferViews offers, Numbers numbers, History history, Attention attention, Clock clock) {
     this.offers = offers;
     this.numbers = numbers;
     this.history = history;

@@ -142,8 +142,7 @@ public class Tokens {
 
   /** The same for one purpose only: what is sealed for one is forged for another. */
   public String seal(String purpose, String text) {
-    byte[] signature =
-        signature("seal " + purpose, text.getBytes(StandardCharsets.UTF_8));
+    byte[] signature = signature("seal " + purpose, text.getBytes(StandardCharsets.UTF_8));
     return text + "." + TEXT.encodeToString(signature);
   }
 

@@ -20,9 +20,9 @@ import jeton.server.business.JetonSettings;
 import org.springframework.stereotype.Component;
 
 /**
- * Encrypts the secrets that are kept in the database (AES-256-GCM, NIST SP 800-38D), by a key that is
- * not in it: that of JETON_SECRET_KEY, else the file {@code secret.key} of the home, which is made on
- * the first start. Whoever copies a back-up of the database alone can open nothing.
+ * Encrypts the secrets that are kept in the database (AES-256-GCM, NIST SP 800-38D), by a key that
+ * is not in it: that of JETON_SECRET_KEY, else the file {@code secret.key} of the home, which is
+ * made on the first start. Whoever copies a back-up of the database alone can open nothing.
  */
 @Component
 public class Vault {

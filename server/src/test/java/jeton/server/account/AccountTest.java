@@ -8,6 +8,7 @@ import java.util.ArrayList;
 import java.util.Base64;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
@@ -15,14 +16,13 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.StreamSupport;
 import jeton.harness.Awaiting;
-import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.security.crypto.password.Pbkdf2PasswordEncoder;
-import tools.jackson.databind.JsonNode;
-import java.util.Map;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
 import org.junit.jupiter.api.Test;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.security.crypto.password.Pbkdf2PasswordEncoder;
+import tools.jackson.databind.JsonNode;
 
 class AccountTest {
   private static final TestServer server = TestServer.get();
@@ -88,8 +88,7 @@ class AccountTest {
     List<Future<Integer>> answers = new ArrayList<>();
     for (int i = 0; i < 40; i++) {
       int number = i;
-      answers.add(
-          many.submit(() -> signInFrom("198.51.101.7", email, "wrong " + number).status()));
+      answers.add(many.submit(() -> signInFrom("198.51.101.7", email, "wrong " + number).status()));
     }
     int looked = 0;
     for (Future<Integer> answer : answers) {
@@ -167,8 +166,7 @@ class AccountTest {
   }
 
   private static Http.Answer reset(Http http, String token, String password) {
-    return http.json(
-        "POST", "/api/session/reset", Map.of("token", token, "password", password));
+    return http.json("POST", "/api/session/reset", Map.of("token", token, "password", password));
   }
 
   private static String resetToken(String email) {
@@ -203,8 +201,7 @@ class AccountTest {
     assertThat(here.delete("/api/account/sessions/" + another).status()).isEqualTo(404);
     Map<String, String> wrong = Map.of("present", "not it", "wanted", "a newer password");
     assertThat(here.json("PUT", "/api/account/password", wrong).problem()).isEqualTo("wrong");
-    Map<String, String> right =
-        Map.of("present", "a right password", "wanted", "a newer password");
+    Map<String, String> right = Map.of("present", "a right password", "wanted", "a newer password");
     assertThat(here.json("PUT", "/api/account/password", right).status()).isEqualTo(204);
     assertThat(here.get("/api/today").status()).isEqualTo(200);
     assertThat(there.get("/api/today").status()).isEqualTo(401);
@@ -231,8 +228,7 @@ class AccountTest {
                       .query(String.class)
                       .single();
                 });
-    String cookie =
-        Base64.getEncoder().encodeToString(id.getBytes(StandardCharsets.US_ASCII));
+    String cookie = Base64.getEncoder().encodeToString(id.getBytes(StandardCharsets.US_ASCII));
     assertThat(new Http(server.base).get("/api/today", "Cookie", "jeton=" + cookie).status())
         .isEqualTo(401);
   }

@@ -1,6 +1,5 @@
 package jeton.server.email;
 
-import jeton.server.mail.RawEmail;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -17,6 +16,7 @@ import java.util.Optional;
 import java.util.Properties;
 import jeton.harness.TestServer;
 import jeton.server.business.BusinessSettings;
+import jeton.server.mail.RawEmail;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;

@@ -1,6 +1,5 @@
 package jeton.server.email;
 
-import jeton.server.mail.Octets;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import jakarta.mail.internet.MimeUtility;
@@ -8,6 +7,7 @@ import java.io.ByteArrayInputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.Random;
+import jeton.server.mail.Octets;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;

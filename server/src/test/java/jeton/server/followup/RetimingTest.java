@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -27,11 +28,15 @@ class RetimingTest {
   private final Sequences sequences = server.bean(Sequences.class);
   private final Retiming retiming = server.bean(Retiming.class);
 
-  /** So many people on their way, who all wait for the first email since now. */
-  private void crowd(SampleOffer offer, int people) {
+  /**
+   * So many people on their way, who all wait for the first email since now.
+   *
+   * @return now
+   */
+  private Instant crowd(SampleOffer offer, int people) {
     Sequence sequence = offer.sequence();
     String mark = newAddress().substring(0, 20);
-    Instant now = server.clock.instant();
+    Instant now = server.clock.instant().truncatedTo(ChronoUnit.MILLIS);
     db.sql(
             """
             INSERT INTO person (email, email_key, first_name, state, state_since, created_at)
@@ -55,6 +60,7 @@ class RetimingTest {
         .param("now", Utc.bind(now))
         .param("due", Utc.bind(now.plus(Duration.ofDays(5))))
         .update();
+    return now;
   }
 
   private long dueAt(SampleOffer offer, Instant at) {
@@ -68,35 +74,26 @@ class RetimingTest {
   private static SequenceDraft.StepDraft kept(SampleOffer offer, int days, String subject) {
     Sequence.Email email = offer.sequence().steps().get(0);
     SequenceDraft.StepDraft draft = SequenceDraft.StepDraft.of(email);
-    SequenceDraft.StepDraft wanted =
-        step(Optional.of(email.step().id()), true, days, subject);
+    SequenceDraft.StepDraft wanted = step(Optional.of(email.step().id()), true, days, subject);
     return new SequenceDraft.StepDraft(
-        draft.id(),
-        draft.emailId(),
-        draft.emailVersion(),
-        true,
-        wanted.rules(),
-        wanted.email());
+        draft.id(), draft.emailId(), draft.emailVersion(), true, wanted.rules(), wanted.email());
   }
 
   @Test
   void anEdit_reachesEverybody_aPageAfterTheOther_andAnotherProcessGoesOnWithIt() {
     SampleOffer offer = new SampleOffer(step(5, "A"));
-    crowd(offer, 1800);
-    Instant began = server.clock.instant();
+    Instant began = crowd(offer, 1800);
     offer.follow(2, kept(offer, 9, "A"));
     // As a process that ended in the middle left it.
     db.sql(
             "UPDATE retiming SET finished_at = NULL, phase = 'RUNS', after_id = 0, looked_at = 0 WHERE sequence_id = :id")
         .param("id", offer.sequence().id())
         .update();
-    db.sql(
-            "UPDATE run SET next_due_at = :at WHERE sequence_id = :id ORDER BY id DESC LIMIT 1000")
+    db.sql("UPDATE run SET next_due_at = :at WHERE sequence_id = :id ORDER BY id DESC LIMIT 1000")
         .param("id", offer.sequence().id())
         .param("at", Utc.bind(began.plus(Duration.ofDays(5))))
         .update();
-    assertThat(retiming.came(offer.sequence().id()))
-        .contains(new Retiming.Came(0, 1800));
+    assertThat(retiming.came(offer.sequence().id())).contains(new Retiming.Came(0, 1800));
     assertThat(
             server
                 .owner()
@@ -130,8 +127,7 @@ class RetimingTest {
     String email = newAddress();
     offer.join(email);
     Sequence sequence = offer.sequence();
-    List<RunStore.Run> seen =
-        server.bean(ProgressStore.class).waiting(sequence.id(), 0, 10);
+    List<RunStore.Run> seen = server.bean(ProgressStore.class).waiting(sequence.id(), 0, 10);
     List<Retiming.Change> changes = retiming.changes(sequence, seen);
     server.forward(Duration.ofDays(1));
     assertThat(offer.subjects(email)).contains("A");
@@ -166,7 +162,10 @@ class RetimingTest {
     fine.join(lucky);
     long stepId = broken.sequence().steps().get(0).step().id();
     String rules =
-        db.sql("SELECT rules FROM step WHERE id = :id").param("id", stepId).query(String.class).single();
+        db.sql("SELECT rules FROM step WHERE id = :id")
+            .param("id", stepId)
+            .query(String.class)
+            .single();
     server.clock.forward(Duration.ofDays(1));
     db.sql("UPDATE step SET rules = '{\"waitUnit\":\"FORTNIGHTS\"}' WHERE id = :id")
         .param("id", stepId)
@@ -197,8 +196,7 @@ class RetimingTest {
     sequences.save(late.id(), 1, starting(plain, 7, offer.id));
     String email = newAddress();
     offer.join(email);
-    sequences.save(
-        late.id(), 2, starting(SequenceDraft.of(sequences.get(late.id())), 3, offer.id));
+    sequences.save(late.id(), 2, starting(SequenceDraft.of(sequences.get(late.id())), 3, offer.id));
     server.forward(Duration.ofDays(3));
     assertThat(offer.subjects(email)).contains("Did you miss it?");
     String other = newAddress();

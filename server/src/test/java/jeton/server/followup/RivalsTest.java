@@ -37,14 +37,13 @@ class RivalsTest {
   private static final int TIMES = 100;
   private static final Pattern CONFIRM = Pattern.compile("http://\\S+/c/[A-Za-z0-9_-]+");
 
-  @TempDir private Path home;
   private ChildServer servers;
   private Http one;
   private Http two;
   private final ExecutorService hands = Executors.newFixedThreadPool(8);
 
   @BeforeAll
-  void start() throws IOException {
+  void start(@TempDir Path home) throws IOException {
     servers = new ChildServer(home);
     servers.start();
     one = servers.owner(0);
@@ -81,8 +80,7 @@ class RivalsTest {
     Awaiting.until(() -> !servers.mailbox.to(email).isEmpty());
     ReceivedEmail first = servers.mailbox.to(email).get(0);
     Matcher link =
-        CONFIRM.matcher(
-            SampleOffer.part(servers.mailbox.message(first.id()).orElseThrow(), 0));
+        CONFIRM.matcher(SampleOffer.part(servers.mailbox.message(first.id()).orElseThrow(), 0));
     assertThat(link.find()).isTrue();
     return link.group().replaceAll("http://[^/]+", "");
   }
@@ -95,8 +93,7 @@ class RivalsTest {
   }
 
   /** Both at once; what they answered. */
-  private List<Integer> atOnce(Callable<Integer> first, Callable<Integer> second)
-      throws Exception {
+  private List<Integer> atOnce(Callable<Integer> first, Callable<Integer> second) throws Exception {
     Future<Integer> a = hands.submit(first);
     Future<Integer> b = hands.submit(second);
     return List.of(a.get(), b.get());
@@ -125,14 +122,22 @@ class RivalsTest {
       }
       draft.put("emailVersion", known == null ? 0 : known.get("emailVersion").asInt());
       draft.put("ready", true);
-      draft.put(
-          "rules", Map.of("waitAmount", i == 0 ? firstWait : 0, "waitUnit", "MINUTES"));
+      draft.put("rules", Map.of("waitAmount", i == 0 ? firstWait : 0, "waitUnit", "MINUTES"));
       draft.put(
           "email",
           Map.of(
-              "subject", "Step " + i, "preview", "", "style", "LETTER", "blocks",
-              List.of(Map.of("kind", "TEXT", "html", "<p>Hello</p>")), "ownPlain", "",
-              "linkTags", List.of()));
+              "subject",
+              "Step " + i,
+              "preview",
+              "",
+              "style",
+              "LETTER",
+              "blocks",
+              List.of(Map.of("kind", "TEXT", "html", "<p>Hello</p>")),
+              "ownPlain",
+              "",
+              "linkTags",
+              List.of()));
       drafts.add(draft);
     }
     Map<String, Object> whole = new HashMap<>();
@@ -173,15 +178,12 @@ class RivalsTest {
       String link = confirmation(email);
       assertThat(
               atOnce(
-                  () -> one.form(link, Map.of()).status(),
-                  () -> two.form(link, Map.of()).status()))
+                  () -> one.form(link, Map.of()).status(), () -> two.form(link, Map.of()).status()))
           .containsOnly(303);
       assertThat(servers.number("SELECT COUNT(*) FROM pass WHERE person_id = " + personId(email)))
           .isEqualTo(1);
     }
-    people.forEach(
-        email ->
-            Awaiting.until(() -> servers.mailbox.to(email).size() == 2));
+    people.forEach(email -> Awaiting.until(() -> servers.mailbox.to(email).size() == 2));
   }
 
   @Test
@@ -241,10 +243,11 @@ class RivalsTest {
     Awaiting.until(() -> waiting(sequence) == 0);
     Awaiting.until(
         () ->
-            servers.number("SELECT COUNT(*) FROM outbox WHERE state = 'WAITING' AND step_id IN"
-                    + " (SELECT id FROM step WHERE sequence_id = "
-                    + sequence
-                    + ")")
+            servers.number(
+                    "SELECT COUNT(*) FROM outbox WHERE state = 'WAITING' AND step_id IN"
+                        + " (SELECT id FROM step WHERE sequence_id = "
+                        + sequence
+                        + ")")
                 == 0);
     Awaiting.until(() -> received(people) == sent(sequence));
     people.forEach(this::subjectsOnce);

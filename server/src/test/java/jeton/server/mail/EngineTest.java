@@ -13,12 +13,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Properties;
-import jeton.core.followup.Wait;
-import jeton.core.form.FieldDefinition;
-import jeton.core.form.FieldType;
 import jeton.core.email.EmailBlock;
 import jeton.core.email.EmailButton;
 import jeton.core.email.EmailContent;
+import jeton.core.followup.Wait;
+import jeton.core.form.FieldDefinition;
+import jeton.core.form.FieldType;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
@@ -336,7 +336,8 @@ class EngineTest {
                 EmailBlock.columns(
                     List.of(
                         new jeton.core.email.EmailColumn(List.of(EmailBlock.text("<p>left</p>"))),
-                        new jeton.core.email.EmailColumn(List.of(EmailBlock.text("<p>right</p>"))))),
+                        new jeton.core.email.EmailColumn(
+                            List.of(EmailBlock.text("<p>right</p>"))))),
                 EmailBlock.divider(),
                 EmailBlock.fileLink("Your link"),
                 EmailBlock.incentive("Open it"),

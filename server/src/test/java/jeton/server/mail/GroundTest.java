@@ -124,7 +124,8 @@ class GroundTest {
       dispatcher.dispatchAllDue();
       server.clock.forward(Duration.ofHours(7));
     }
-    db.sql("UPDATE email SET content = JSON_SET(content, '$.style', 'FRAMED') WHERE JSON_VALUE(content, '$.style') = 'UNHEARD_OF'")
+    db.sql(
+            "UPDATE email SET content = JSON_SET(content, '$.style', 'FRAMED') WHERE JSON_VALUE(content, '$.style') = 'UNHEARD_OF'")
         .update();
     assertThat(fine.subjects(lucky)).contains("B");
     assertThat(broken.subjects(unlucky)).doesNotContain("A");
@@ -179,8 +180,7 @@ class GroundTest {
     while (dispatcher.dispatch(wrong) > 0) {
       // Until it stops by itself.
     }
-    long unreachable =
-        people.stream().filter(email -> state(email).equals("UNREACHABLE")).count();
+    long unreachable = people.stream().filter(email -> state(email).equals("UNREACHABLE")).count();
     assertThat(unreachable).isEqualTo(SendingHalt.MOST_REFUSALS);
     Http owner = server.owner();
     assertThat(owner.get("/api/today").json().at("/halt/reason").asString())
@@ -203,7 +203,8 @@ class GroundTest {
     for (String email : List.of(one, two, before)) {
       offer.join(email);
     }
-    server.bean(jeton.server.followup.Departures.class)
+    server
+        .bean(jeton.server.followup.Departures.class)
         .unreachable(personId(before), Optional.empty(), "long ago");
     server.clock.forward(Duration.ofHours(1));
     Instant since = server.clock.instant();
@@ -224,9 +225,7 @@ class GroundTest {
     assertThat(state(before)).isEqualTo("UNREACHABLE");
     var undone =
         owner.json(
-            "POST",
-            "/api/unreachable/undo",
-            Map.of("at", again.json().get("at").asString()));
+            "POST", "/api/unreachable/undo", Map.of("at", again.json().get("at").asString()));
     assertThat(undone.json().get("people").asInt()).isEqualTo(2);
     assertThat(List.of(state(one), state(two))).containsOnly("UNREACHABLE");
     owner.json("POST", "/api/people/" + personId(one) + "/reachable-again", Map.of());
@@ -264,8 +263,7 @@ class GroundTest {
       greeting.setDaemon(true);
       greeting.start();
       SmtpSettings settings =
-          new SmtpSettings(
-              "127.0.0.1", silent.getLocalPort(), SmtpSettings.Security.NONE, "", "");
+          new SmtpSettings("127.0.0.1", silent.getLocalPort(), SmtpSettings.Security.NONE, "", "");
       long began = System.nanoTime();
       try (MailTransport transport =
           new SmtpTransport(() -> Optional.of(settings), Duration.ofSeconds(2))) {
@@ -315,8 +313,7 @@ class GroundTest {
       }
       assertThat(server.bean(Business.class).now().smtp().orElseThrow().password())
           .isEqualTo("a secret");
-      assertThat(
-              db.sql("SELECT smtp FROM business WHERE id = 1").query(String.class).single())
+      assertThat(db.sql("SELECT smtp FROM business WHERE id = 1").query(String.class).single())
           .doesNotContain("a secret");
     } finally {
       db.sql("UPDATE business SET smtp = NULL WHERE id = 1").update();

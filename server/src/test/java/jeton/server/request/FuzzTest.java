@@ -28,7 +28,17 @@ class FuzzTest {
   private static final long SEED = 20_261_125;
 
   private static final String[] METHODS = {
-    "GET", "POST", "POST", "POST", "PUT", "DELETE", "HEAD", "OPTIONS", "PATCH", "TRACE", "FROBNICATE"
+    "GET",
+    "POST",
+    "POST",
+    "POST",
+    "PUT",
+    "DELETE",
+    "HEAD",
+    "OPTIONS",
+    "PATCH",
+    "TRACE",
+    "FROBNICATE"
   };
   private static final String[] TYPES = {
     "application/json",
@@ -43,14 +53,57 @@ class FuzzTest {
     ""
   };
   private static final String[] VALUES = {
-    "null", "true", "-1", "1e999", "99999999999999999999", "\"\"", "\"x\"", "\"a@b.example\"", "[]",
-    "[null]", "{}", "{\"a\":null}", "[[[[[[]]]]]]", "\"\\u0000\"", "\"\\ud800\"", "\"%00%ff\"", "\"{{email}}\"",
-    "\"' OR 1=1 --\"", "{\"shown\":\"x\"}", "{\"x\":{\"shown\":1e400,\"closed\":-9e18}}"
+    "null",
+    "true",
+    "-1",
+    "1e999",
+    "99999999999999999999",
+    "\"\"",
+    "\"x\"",
+    "\"a@b.example\"",
+    "[]",
+    "[null]",
+    "{}",
+    "{\"a\":null}",
+    "[[[[[[]]]]]]",
+    "\"\\u0000\"",
+    "\"\\ud800\"",
+    "\"%00%ff\"",
+    "\"{{email}}\"",
+    "\"' OR 1=1 --\"",
+    "{\"shown\":\"x\"}",
+    "{\"x\":{\"shown\":1e400,\"closed\":-9e18}}"
   };
   private static final String[] NAMES = {
-    "email", "first_name", "consent", "zone", "stamp", "submission_key", "altcha", "website", "page",
-    "campaign", "password", "token", "url", "referrer", "returning", "pages", "mobile", "spots",
-    "openers", "past", "done", "form", "by", "List-Unsubscribe", "known", "pass", "framed", "to", "name"
+    "email",
+    "first_name",
+    "consent",
+    "zone",
+    "stamp",
+    "submission_key",
+    "altcha",
+    "website",
+    "page",
+    "campaign",
+    "password",
+    "token",
+    "url",
+    "referrer",
+    "returning",
+    "pages",
+    "mobile",
+    "spots",
+    "openers",
+    "past",
+    "done",
+    "form",
+    "by",
+    "List-Unsubscribe",
+    "known",
+    "pass",
+    "framed",
+    "to",
+    "name"
   };
 
   private final TestServer server = TestServer.get();
@@ -232,7 +285,10 @@ class FuzzTest {
     for (int i = random.nextInt(6); i >= 0; i--) {
       form.append(pick(NAMES, random))
           .append('=')
-          .append(pick(new String[] {"x", "%", "%ff%fe", "%00", "+", "a%40b.example", "%0d%0aX: y"}, random))
+          .append(
+              pick(
+                  new String[] {"x", "%", "%ff%fe", "%00", "+", "a%40b.example", "%0d%0aX: y"},
+                  random))
           .append('&');
     }
     return form.toString();

@@ -79,7 +79,9 @@ class SignUpTest {
     offer.signUp(email);
     server.settle();
     String link = offer.link(email, "/c/");
-    assertThat(offer.visitor.get(link).body()).contains("data-first-sign").doesNotContain("data-sends-itself");
+    assertThat(offer.visitor.get(link).body())
+        .contains("data-first-sign")
+        .doesNotContain("data-sends-itself");
     assertThat(person(email).state()).isEqualTo(PersonState.WAITING_TO_CONFIRM);
     assertThat(offer.visitor.form(link, Map.of()).status()).isEqualTo(303);
     assertThat(person(email).state()).isEqualTo(PersonState.ON_THE_LIST);

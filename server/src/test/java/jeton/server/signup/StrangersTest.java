@@ -57,7 +57,8 @@ class StrangersTest {
   @ParameterizedTest(name = "confirmation on: {0}")
   @ValueSource(booleans = {true, false})
   void whatAStrangerTypes_changesNothingOfSomebodyKnown(boolean confirms) {
-    SampleOffer offer = confirms ? new SampleOffer() : new SampleOffer(StrangersTest::withoutConfirmation);
+    SampleOffer offer =
+        confirms ? new SampleOffer() : new SampleOffer(StrangersTest::withoutConfirmation);
     SampleOffer theirs = new SampleOffer();
     String email = newAddress();
     theirs.join(email);
@@ -110,7 +111,8 @@ class StrangersTest {
     String advert = "Win 1000 at http://q.example";
     SampleOffer asks = new SampleOffer();
     SampleOffer gives =
-        new SampleOffer(StrangersTest::withoutConfirmation, SampleOffer.step(0, "Hi {{first_name}}"));
+        new SampleOffer(
+            StrangersTest::withoutConfirmation, SampleOffer.step(0, "Hi {{first_name}}"));
     for (SampleOffer offer : List.of(asks, gives)) {
       String email = newAddress();
       offer.signUp(typed(email, advert, "Europe/Dublin"));
