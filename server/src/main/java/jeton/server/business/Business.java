@@ -5,6 +5,7 @@ import java.time.Clock;
 import java.util.Optional;
 import jeton.core.problem.Problems;
 import jeton.server.database.ConfigurationVersion;
+import jeton.server.database.Remembered;
 import jeton.server.problem.ChangedMeanwhile;
 import jeton.server.problem.Refused;
 import org.springframework.stereotype.Service;
@@ -20,7 +21,7 @@ public class Business {
   private final ConfigurationVersion configuration;
   private final Clock clock;
   private final Optional<SmtpSettings> fromEnvironment;
-  private volatile Optional<Snapshot> known = Optional.empty();
+  private final Remembered<Snapshot> known;
 
   Business(
       BusinessStore store,
@@ -34,7 +35,7 @@ public class Business {
         settings.smtpUrl().isBlank()
             ? Optional.empty()
             : Optional.of(SmtpSettings.of(settings.smtpUrl()));
-    configuration.onChange(() -> known = Optional.empty());
+    known = new Remembered<>(configuration, this::read);
   }
 
   /**
@@ -52,16 +53,12 @@ public class Business {
 
   /** As it is now, at most a second or two behind another instance. */
   public Snapshot now() {
-    Optional<Snapshot> snapshot = known;
-    if (snapshot.isEmpty()) {
-      Snapshot read =
-          store.find().orElse(new Snapshot(0, BusinessSettings.BLANK, Optional.empty()));
-      snapshot =
-          Optional.of(
-              new Snapshot(read.version(), read.settings(), read.smtp().or(() -> fromEnvironment)));
-      known = snapshot;
-    }
-    return snapshot.get();
+    return known.now();
+  }
+
+  private Snapshot read() {
+    Snapshot read = store.find().orElse(new Snapshot(0, BusinessSettings.BLANK, Optional.empty()));
+    return new Snapshot(read.version(), read.settings(), read.smtp().or(() -> fromEnvironment));
   }
 
   /**

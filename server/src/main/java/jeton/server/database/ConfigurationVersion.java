@@ -1,7 +1,5 @@
 package jeton.server.database;
 
-import java.util.List;
-import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.atomic.AtomicLong;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -21,28 +19,28 @@ public class ConfigurationVersion {
   private static final Logger LOG = LoggerFactory.getLogger(ConfigurationVersion.class);
   private final JdbcClient db;
   private final AtomicLong seen = new AtomicLong(-1);
-  private final List<Runnable> listeners = new CopyOnWriteArrayList<>();
+  private final AtomicLong changes = new AtomicLong();
 
   ConfigurationVersion(JdbcClient db) {
     this.db = db;
   }
 
-  /** Has the listener run whenever something may have changed. */
-  public void onChange(Runnable listener) {
-    listeners.add(listener);
+  /** Grows whenever something may have changed. */
+  long changes() {
+    return changes.get();
   }
 
   /**
    * To be called in the transaction that changes something. This instance hears of it right after
-   * the commit.
+   * its end, however it ended: what was read in it may have been remembered.
    */
   public void changed() {
     db.sql("UPDATE configuration SET version = version + 1 WHERE id = 1").update();
     TransactionSynchronizationManager.registerSynchronization(
         new TransactionSynchronization() {
           @Override
-          public void afterCommit() {
-            listeners.forEach(Runnable::run);
+          public void afterCompletion(int status) {
+            changes.incrementAndGet();
           }
         });
   }
@@ -53,7 +51,7 @@ public class ConfigurationVersion {
       long now =
           db.sql("SELECT version FROM configuration WHERE id = 1").query(Long.class).single();
       if (seen.getAndSet(now) != now) {
-        listeners.forEach(Runnable::run);
+        changes.incrementAndGet();
       }
     } catch (DataAccessException away) {
       LOG.warn(

@@ -11,6 +11,7 @@ import jeton.core.followup.RunAgain;
 import jeton.core.followup.RunEnd;
 import jeton.core.followup.Start;
 import jeton.server.database.ConfigurationVersion;
+import jeton.server.database.Remembered;
 import jeton.server.people.People;
 import jeton.server.people.Person;
 import org.slf4j.Logger;
@@ -30,7 +31,7 @@ public class Starts {
   private final Runs runs;
   private final Crowd crowd;
   private final Clock clock;
-  private volatile Optional<List<Sequence>> known = Optional.empty();
+  private final Remembered<List<Sequence>> known;
 
   Starts(SequenceStore sequences, StartStore store, Runs runs, Crowd crowd, Clock clock) {
     this.sequences = sequences;
@@ -38,7 +39,7 @@ public class Starts {
     this.runs = runs;
     this.crowd = crowd;
     this.clock = clock;
-    crowd.configuration().onChange(() -> known = Optional.empty());
+    known = new Remembered<>(crowd.configuration(), sequences::startedOtherwise);
   }
 
   /** Who is started, and when sequences change. */
@@ -201,11 +202,6 @@ public class Starts {
 
   /** Sequences that something else than a sign-up starts; from memory. */
   public List<Sequence> others() {
-    Optional<List<Sequence>> sequencesNow = known;
-    if (sequencesNow.isEmpty()) {
-      sequencesNow = Optional.of(sequences.startedOtherwise());
-      known = sequencesNow;
-    }
-    return sequencesNow.get();
+    return known.now();
   }
 }

@@ -11,6 +11,7 @@ import jeton.core.display.Shape;
 import jeton.core.form.FormSettings;
 import jeton.server.business.Business;
 import jeton.server.database.ConfigurationVersion;
+import jeton.server.database.Remembered;
 import jeton.server.offer.OfferMade;
 import jeton.server.problem.ChangedMeanwhile;
 import jeton.server.problem.NotThere;
@@ -31,7 +32,7 @@ public class Forms {
   private final Sites sites;
   private final ConfigurationVersion configuration;
   private final Clock clock;
-  private volatile Optional<Known> known = Optional.empty();
+  private final Remembered<Known> known;
 
   Forms(FormStore store, Around around, Clock clock) {
     this.store = store;
@@ -39,7 +40,7 @@ public class Forms {
     this.sites = around.sites();
     this.configuration = around.configuration();
     this.clock = clock;
-    configuration.onChange(() -> known = Optional.empty());
+    known = new Remembered<>(configuration, this::read);
   }
 
   /** What forms are checked against, and who hears of a change. */
@@ -80,19 +81,19 @@ public class Forms {
 
   /** Every form, from memory. */
   public List<Form> remembered() {
-    return known().all();
+    return known.now().all();
   }
 
   /** The form on the offer's own page, from memory. */
   public Optional<Form> rememberedHosted(long offerId) {
-    return known().all().stream()
+    return known.now().all().stream()
         .filter(form -> form.offerId() == offerId && form.shape() == Shape.FULL_PAGE)
         .findFirst();
   }
 
   /** A form by its key, from memory. */
   public Optional<Form> rememberedByKey(String key) {
-    return Optional.ofNullable(known().byKey().get(key));
+    return Optional.ofNullable(known.now().byKey().get(key));
   }
 
   /** Views and sign-ups of an offer's forms. */
@@ -166,16 +167,8 @@ public class Forms {
     return store.add(new Form(0, offerId, key, shape, on, now, settings, 1));
   }
 
-  private Known known() {
-    Optional<Known> forms = known;
-    if (forms.isEmpty()) {
-      List<Form> all = store.all();
-      forms =
-          Optional.of(
-              new Known(
-                  all, all.stream().collect(Collectors.toMap(Form::key, Function.identity()))));
-      known = forms;
-    }
-    return forms.get();
+  private Known read() {
+    List<Form> all = store.all();
+    return new Known(all, all.stream().collect(Collectors.toMap(Form::key, Function.identity())));
   }
 }

@@ -13,6 +13,7 @@ import java.util.Locale;
 import java.util.Optional;
 import jeton.server.business.Business;
 import jeton.server.database.ConfigurationVersion;
+import jeton.server.database.Remembered;
 import jeton.server.problem.Refused;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -28,14 +29,14 @@ public class Dkim {
   private final Business business;
   private final ConfigurationVersion configuration;
   private final Clock clock;
-  private volatile Optional<Optional<DkimSigner>> known = Optional.empty();
+  private final Remembered<Optional<DkimSigner>> signer;
 
   Dkim(DkimStore store, Business business, ConfigurationVersion configuration, Clock clock) {
     this.store = store;
     this.business = business;
     this.configuration = configuration;
     this.clock = clock;
-    configuration.onChange(() -> known = Optional.empty());
+    signer = new Remembered<>(configuration, this::read);
   }
 
   /**
@@ -101,22 +102,15 @@ public class Dkim {
 
   /** The email, signed if signing is on. */
   RawEmail signed(RawEmail email) {
-    return signer().map(signer -> signer.sign(email)).orElse(email);
+    return signer.now().map(signer -> signer.sign(email)).orElse(email);
   }
 
-  private Optional<DkimSigner> signer() {
-    Optional<Optional<DkimSigner>> signer = known;
-    if (signer.isEmpty()) {
-      signer =
-          Optional.of(
-              store
-                  .find()
-                  .filter(DkimStore.Row::on)
-                  .filter(row -> row.domain().equals(senderDomain()))
-                  .map(Dkim::signer));
-      known = signer;
-    }
-    return signer.get();
+  private Optional<DkimSigner> read() {
+    return store
+        .find()
+        .filter(DkimStore.Row::on)
+        .filter(row -> row.domain().equals(senderDomain()))
+        .map(Dkim::signer);
   }
 
   private static DkimSigner signer(DkimStore.Row row) {

@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.concurrent.atomic.AtomicInteger;
 import jeton.core.mail.AnswerClass;
 import jeton.server.database.ConfigurationVersion;
+import jeton.server.database.Remembered;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
@@ -28,7 +29,7 @@ public class SendingHalt {
   private final TransactionOperations tx;
   private final Clock clock;
   private final AtomicInteger inARow = new AtomicInteger();
-  private volatile Optional<Optional<Halt>> known = Optional.empty();
+  private final Remembered<Optional<Halt>> known;
 
   SendingHalt(
       SendingHaltStore store,
@@ -39,7 +40,7 @@ public class SendingHalt {
     this.configuration = configuration;
     this.tx = tx;
     this.clock = clock;
-    configuration.onChange(() -> known = Optional.empty());
+    known = new Remembered<>(configuration, store::find);
   }
 
   /**
@@ -51,12 +52,7 @@ public class SendingHalt {
 
   /** From memory: at most a second or two behind another instance. */
   public Optional<Halt> now() {
-    Optional<Optional<Halt>> halt = known;
-    if (halt.isEmpty()) {
-      halt = Optional.of(store.find());
-      known = halt;
-    }
-    return halt.get();
+    return known.now();
   }
 
   /** Counts an answer. True when it is the refusal that stops sending. */

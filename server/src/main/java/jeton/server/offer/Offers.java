@@ -13,6 +13,7 @@ import jeton.core.offer.OfferState;
 import jeton.core.offer.Slug;
 import jeton.server.business.Business;
 import jeton.server.database.ConfigurationVersion;
+import jeton.server.database.Remembered;
 import jeton.server.email.BodyHtml;
 import jeton.server.files.StoredFiles;
 import jeton.server.history.History;
@@ -38,7 +39,7 @@ public class Offers {
   private final Business business;
   private final TransactionOperations tx;
   private final Clock clock;
-  private volatile Optional<List<Offer>> known = Optional.empty();
+  private final Remembered<List<Offer>> known;
 
   Offers(OfferStore store, StoredFiles files, Changes changes, Clock clock) {
     this.store = store;
@@ -49,7 +50,7 @@ public class Offers {
     this.business = changes.business();
     this.tx = changes.tx();
     this.clock = clock;
-    configuration.onChange(() -> known = Optional.empty());
+    known = new Remembered<>(configuration, store::all);
   }
 
   /** Where changes of an offer are told, and whose it is. */
@@ -79,24 +80,18 @@ public class Offers {
    * The offer at {@code /o/{slug}}, from memory: at most a second or two behind another instance.
    */
   public Optional<Offer> bySlug(String slug) {
-    return known().stream().filter(offer -> offer.settings().slug().equals(slug)).findFirst();
+    return known.now().stream().filter(offer -> offer.settings().slug().equals(slug)).findFirst();
   }
 
-  /** An offer from memory: at most a second or two behind another instance. */
+  /**
+   * An offer from memory: at most a second or two behind another instance. One that is not
+   * remembered may just have been made there.
+   */
   public Offer remembered(long id) {
-    return known().stream()
+    return known.now().stream()
         .filter(offer -> offer.id() == id)
         .findFirst()
-        .orElseThrow(() -> new NotThere("This offer"));
-  }
-
-  private List<Offer> known() {
-    Optional<List<Offer>> offers = known;
-    if (offers.isEmpty()) {
-      offers = Optional.of(store.all());
-      known = offers;
-    }
-    return offers.get();
+        .orElseGet(() -> get(id));
   }
 
   /** Makes a draft with first words, a hosted form and an empty follow-up. */

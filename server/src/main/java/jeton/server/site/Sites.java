@@ -8,6 +8,7 @@ import java.util.Locale;
 import java.util.Optional;
 import jeton.core.problem.Problems;
 import jeton.server.database.ConfigurationVersion;
+import jeton.server.database.Remembered;
 import jeton.server.problem.NotThere;
 import jeton.server.problem.Refused;
 import jeton.server.token.Tokens;
@@ -22,23 +23,18 @@ public class Sites {
   private final SiteStore store;
   private final ConfigurationVersion configuration;
   private final Clock clock;
-  private volatile Optional<List<Site>> known = Optional.empty();
+  private final Remembered<List<Site>> known;
 
   Sites(SiteStore store, ConfigurationVersion configuration, Clock clock) {
     this.store = store;
     this.configuration = configuration;
     this.clock = clock;
-    configuration.onChange(() -> known = Optional.empty());
+    known = new Remembered<>(configuration, store::all);
   }
 
   /** All sites, from memory. */
   public List<Site> all() {
-    Optional<List<Site>> sites = known;
-    if (sites.isEmpty()) {
-      sites = Optional.of(store.all());
-      known = sites;
-    }
-    return sites.get();
+    return known.now();
   }
 
   /** The site of a snippet's key. */
