@@ -30,7 +30,6 @@ final class DecideBench implements Bench.Measurement {
   private static final int CLIENTS = 16;
   private static final int PIECES = 6000;
   private static final int WARM_UP_TURNS = 6;
-  private static final int TURNS = 4;
   private static final int FORMS = 50;
   private static final double BAR = 0.6;
 
@@ -43,17 +42,16 @@ final class DecideBench implements Bench.Measurement {
       decide(server, path, site);
       plainest(server);
     }
-    double decided = 0;
-    double plain = 0;
-    for (int turn = 0; turn < TURNS; turn++) {
-      plain += plainest(server) / TURNS;
-      decided += decide(server, path, site) / TURNS;
+    Rounds rounds = new Rounds();
+    for (int turn = 0; turn < Rounds.USUAL; turn++) {
+      double floor = plainest(server);
+      rounds.add(decide(server, path, site), floor);
     }
     Map<String, Object> more = new LinkedHashMap<>();
-    more.put("decided_per_s", Math.round(decided));
-    more.put("plainest_per_s", Math.round(plain));
+    more.put("decided_per_s", Math.round(rounds.ours()));
+    more.put("plainest_per_s", Math.round(rounds.floor()));
     more.put("forms", FORMS);
-    return new Bench.Result(decided / plain, BAR, more);
+    return rounds.result(BAR, more);
   }
 
   /** Forms on pages of their own, so that a page shows one of fifty. */

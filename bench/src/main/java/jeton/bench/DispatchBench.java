@@ -36,10 +36,11 @@ import org.conscrypt.Conscrypt;
 
 /**
  * Personalised, followed, signed emails of about 8 kB from the outbox to a sink, results recorded,
- * against Postfix's own generator with as many connections and octets.
+ * against what no sender can beat: the time Postfix's own generator takes for as many connections
+ * and octets, and the time the bare signatures take on all cores, one after the other.
  */
 final class DispatchBench implements Bench.Measurement {
-  private static final double BAR = 0.25;
+  private static final double BAR = 0.55;
   private static final int EMAILS = 20_000;
   private static final int CONNECTIONS = 4;
 
@@ -63,25 +64,38 @@ final class DispatchBench implements Bench.Measurement {
       server.bean(Dkim.class).turn(true);
       fill(server, stepId(server), WARM_UP);
       send(server, WARM_UP);
-      fill(server, stepId(server), WARM_UP + EMAILS);
-      double ours = EMAILS / send(server, EMAILS);
-      server.bean(Dkim.class).turn(false);
-      fill(server, stepId(server), WARM_UP + 2 * EMAILS);
-      double unsigned = EMAILS / send(server, EMAILS);
       int octets = octets(server);
-      double theirs = postfix.generate(port, CONNECTIONS, EMAILS, octets);
+      Rounds rounds = new Rounds();
+      List<Double> generator = new ArrayList<>();
+      List<Double> signatures = new ArrayList<>();
+      Written written = new Written(server);
+      for (int round = 1; round <= Rounds.USUAL; round++) {
+        fill(server, stepId(server), WARM_UP + round * EMAILS);
+        generator.add(postfix.generate(port, CONNECTIONS, EMAILS, octets));
+        signatures.add(signaturesAlone());
+        written.begin();
+        double ours = EMAILS / send(server, EMAILS);
+        written.end();
+        rounds.add(ours, 1 / (1 / last(generator) + 1 / last(signatures)));
+      }
       Map<String, Object> more = new LinkedHashMap<>();
-      more.put("emails_per_s", Math.round(ours));
-      more.put("generator_per_s", Math.round(theirs));
-      more.put("unsigned_emails_per_s", Math.round(unsigned));
-      more.put("signatures_alone_per_s", Math.round(signaturesAlone()));
+      more.put("emails_per_s", Math.round(rounds.ours()));
+      more.put("floor_per_s", Math.round(rounds.floor()));
+      more.put("generator_per_s", Math.round(Rounds.median(generator)));
+      more.put("signatures_alone_per_s", Math.round(Rounds.median(signatures)));
       more.put("octets", octets);
       more.put("connections", CONNECTIONS);
-      more.put("minutes_for_1000000", Math.round(MILLION / ours / 6) / 10.0);
-      return new Bench.Result(ours / theirs, BAR, more);
+      more.put("rows_written", written.rowsPer(EMAILS * Rounds.USUAL));
+      more.put("index_changes", written.indexChangesPer(EMAILS * Rounds.USUAL));
+      more.put("minutes_for_1000000", Math.round(MILLION / rounds.ours() / 6) / 10.0);
+      return rounds.result(BAR, more);
     } finally {
       sink.destroy();
     }
+  }
+
+  private static double last(List<Double> of) {
+    return of.get(of.size() - 1);
   }
 
   /** Seconds until nothing is due any more. */

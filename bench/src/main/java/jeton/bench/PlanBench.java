@@ -29,7 +29,8 @@ import jeton.core.followup.Wait;
 final class PlanBench implements Bench.Measurement {
   private static final double BAR = 0.3;
   private static final int ROUNDS = 400_000;
-  private static final int TURNS = 5;
+  private static final int WARM_UP = 2;
+  private static final int TURNS = 7;
   private static final ZoneId ZONE = ZoneId.of("Europe/Dublin");
   private static final Instant START = Instant.parse("2026-03-02T09:00:00Z");
   private static final LocalTime AT = LocalTime.of(8, 0);
@@ -42,17 +43,19 @@ final class PlanBench implements Bench.Measurement {
 
   @Override
   public Bench.Result run(BenchServer server) {
-    double rules = 0;
-    double arithmetic = 0;
+    for (int turn = 0; turn < WARM_UP; turn++) {
+      perSecond(this::decide);
+      perSecond(this::add);
+    }
+    Rounds rounds = new Rounds();
     for (int turn = 0; turn < TURNS; turn++) {
-      rules = Math.max(rules, perSecond(this::decide));
-      arithmetic = Math.max(arithmetic, perSecond(this::add));
+      rounds.add(perSecond(this::decide), perSecond(this::add));
     }
     Map<String, Object> more = new LinkedHashMap<>();
-    more.put("decided_per_s", Math.round(rules));
-    more.put("bare_per_s", Math.round(arithmetic));
+    more.put("decided_per_s", Math.round(rounds.ours()));
+    more.put("bare_per_s", Math.round(rounds.floor()));
     more.put("seen", Long.toHexString(seen));
-    return new Bench.Result(rules / arithmetic, BAR, more);
+    return rounds.result(BAR, more);
   }
 
   private static double perSecond(java.util.function.IntConsumer work) {

@@ -54,6 +54,7 @@ final class RehearsalBench implements Bench.Measurement {
     more.put("just_started_ms", Math.round(cold));
     more.put("most_ms", Math.round(MOST_MS));
     more.put("frames", frames);
+    // The bar is on the slowest.
     return new Bench.Result(MOST_MS / times.get(TURNS - 1), 1.0, more);
   }
 

@@ -23,7 +23,6 @@ final class SignUpBench implements Bench.Measurement {
   private static final int LEAST_WARM_UP = 8;
   private static final int MOST_WARM_UP = 20;
   private static final int PIECES = 4000;
-  private static final int TURNS = 3;
   private static final double BAR = 0.5;
 
   private static final String PERSON =
@@ -46,23 +45,22 @@ final class SignUpBench implements Bench.Measurement {
     int warmUp = warmUp(server);
     long wordingId = wordingId(server);
     bare(server, wordingId, PIECES);
-    double httpPerSecond = 0;
-    double barePerSecond = 0;
+    Rounds rounds = new Rounds();
     Load.Measured last = null;
-    for (int turn = 0; turn < TURNS; turn++) {
-      barePerSecond += bare(server, wordingId, PIECES).perSecond() / TURNS;
+    for (int turn = 0; turn < Rounds.USUAL; turn++) {
+      double floor = bare(server, wordingId, PIECES).perSecond();
       last = overHttp(server, PIECES);
-      httpPerSecond += last.perSecond() / TURNS;
+      rounds.add(last.perSecond(), floor);
     }
     Map<String, Object> more = new LinkedHashMap<>();
     more.put("warm_up", warmUp);
-    more.put("http_per_s", Math.round(httpPerSecond));
-    more.put("bare_per_s", Math.round(barePerSecond));
+    more.put("http_per_s", Math.round(rounds.ours()));
+    more.put("bare_per_s", Math.round(rounds.floor()));
     more.put("p50", last.millis(0.5));
     more.put("p99", last.millis(0.99));
     more.put("heap_used", heapUsed());
     more.put("heap_most", (Runtime.getRuntime().maxMemory() >> 20) + "MB");
-    return new Bench.Result(httpPerSecond / barePerSecond, BAR, more);
+    return rounds.result(BAR, more);
   }
 
   /**

@@ -43,6 +43,7 @@ class AccessTest {
         "/app/people",
         "/app/people/3",
         "/app/setup",
+        "/app/account",
       })
   void ownersScreens_areFreeOfSeriousFaults_andFit(String path) {
     Page page = demo.keptOpen();
@@ -67,6 +68,8 @@ class AccessTest {
   @ValueSource(
       strings = {
         "/app/sign-in",
+        "/app/forgotten",
+        "/app/reset/nothing-here",
         "/o/first-notebook-plan",
         "/o/first-notebook-plan/thanks",
         "/o/nothing-here",

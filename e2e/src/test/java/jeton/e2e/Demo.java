@@ -100,6 +100,12 @@ final class Demo {
     return page;
   }
 
+  /** The owner signs in anew when next needed. */
+  synchronized void signedOutEverywhere() {
+    session = null;
+    keptOpen = null;
+  }
+
   /** One of the owner's windows, kept open: what it has loaded once it need not load again. */
   synchronized Page keptOpen() {
     if (keptOpen == null) {

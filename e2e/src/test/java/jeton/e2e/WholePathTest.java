@@ -148,6 +148,10 @@ class WholePathTest {
                         new com.microsoft.playwright.FrameLocator.GetByRoleOptions()
                             .setName("Yes, that was me"))
                     .click());
+    // Opening it is nothing yet, a mail program may have; the first sign of a person is.
+    assertThat(confirmed.getByRole(AriaRole.BUTTON)).isVisible();
+    assertThat(subjects()).hasSize(1);
+    confirmed.mouse().move(200, 200);
     assertThat(confirmed.getByRole(AriaRole.HEADING)).hasText("Thank you, that worked");
     Locator file =
         confirmed.getByRole(

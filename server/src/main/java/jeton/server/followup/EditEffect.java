@@ -17,7 +17,7 @@ import org.springframework.stereotype.Component;
  * the numbers are "about".
  */
 @Component
-class EditEffect {
+public class EditEffect {
   /** People looked at one by one at the most. */
   static final int MOST_LOOKED_AT = 2_000;
 

@@ -1,0 +1,67 @@
+package jeton.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** An owner who has forgotten the password gets in again by email. */
+class ForgottenPasswordTest {
+  private final Demo demo = Demo.get();
+
+  @AfterEach
+  void everybodyWasSignedOut() {
+    demo.signedOutEverywhere();
+  }
+
+  @Test
+  void theOwnerAsksForALink_choosesAPassword_andSignsInWithIt() {
+    Page page = demo.visitor().newPage();
+    page.navigate("/app/sign-in");
+    page.getByRole(AriaRole.LINK, named("Forgotten")).click();
+    page.getByLabel("Email").fill(Demo.OWNER);
+    page.getByRole(AriaRole.BUTTON, named("Send me a link")).click();
+    assertThat(page.getByText("If somebody works here with that address")).isVisible();
+    page.navigate(link(page));
+    page.getByLabel("A password of ten characters or more").fill("too short");
+    page.getByRole(AriaRole.BUTTON, named("Set my password")).click();
+    assertThat(page.locator(".v-messages").getByText("ten characters")).isVisible();
+    page.getByLabel("A password of ten characters or more").fill(Demo.PASSWORD);
+    page.getByRole(AriaRole.BUTTON, named("Set my password")).click();
+    page.waitForURL("**/sign-in?changed=1");
+    page.getByLabel("Email").fill(Demo.OWNER);
+    page.getByLabel("Password").fill(Demo.PASSWORD);
+    page.getByLabel("Password").press("Enter");
+    page.waitForURL("**/app/today");
+    page.navigate("/app/account");
+    assertThat(page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Signed in")))
+        .containsText("here");
+  }
+
+  private static Page.GetByRoleOptions named(String beginning) {
+    return new Page.GetByRoleOptions().setName(Pattern.compile("^" + beginning));
+  }
+
+  private String link(Page page) {
+    page.waitForCondition(() -> !messages().isEmpty());
+    String raw =
+        page.request()
+            .get("/standins/mailbox/api/messages/" + messages().get(0).get("id") + ".eml")
+            .text();
+    Matcher link = Pattern.compile("/app/reset/[A-Za-z0-9_-]+").matcher(raw.replace("=\r\n", ""));
+    assertThat(link.find()).isTrue();
+    return link.group();
+  }
+
+  private JsonNode messages() {
+    String path = "/standins/mailbox/api/messages?to=" + Demo.OWNER;
+    return new JsonMapper().readTree(demo.visitor().request().get(path).text());
+  }
+}
