@@ -25,14 +25,14 @@ class ForgottenPasswordTest {
   void theOwnerAsksForALink_choosesAPassword_andSignsInWithIt() {
     Page page = demo.visitor().newPage();
     page.navigate("/app/sign-in");
-    page.getByRole(AriaRole.LINK, named("Forgotten")).click();
+    page.getByRole(AriaRole.LINK, named("Forgot")).click();
     page.getByLabel("Email").fill(Demo.OWNER);
     page.getByRole(AriaRole.BUTTON, named("Send me a link")).click();
     assertThat(page.getByText("If somebody works here with that address")).isVisible();
     page.navigate(link(page));
     page.getByLabel("A password of ten characters or more").fill("too short");
     page.getByRole(AriaRole.BUTTON, named("Set my password")).click();
-    assertThat(page.locator(".v-messages").getByText("ten characters")).isVisible();
+    assertThat(page.locator(".v-messages").getByText("at least 10 characters")).isVisible();
     page.getByLabel("A password of ten characters or more").fill(Demo.PASSWORD);
     page.getByRole(AriaRole.BUTTON, named("Set my password")).click();
     page.waitForURL("**/sign-in?changed=1");

@@ -53,6 +53,16 @@ class ConnectionsTest {
   }
 
   @Test
+  void everyConnection_isReadCommitted_whateverTheDatabaseItselfIs() {
+    assertThat(db.sql("SELECT @@GLOBAL.tx_isolation").query(String.class).single())
+        .isEqualTo("REPEATABLE-READ");
+    String ours = "SELECT @@SESSION.tx_isolation";
+    assertThat(db.sql(ours).query(String.class).single()).isEqualTo("READ-COMMITTED");
+    assertThat(tx.<String>execute(status -> db.sql(ours).query(String.class).single()))
+        .isEqualTo("READ-COMMITTED");
+  }
+
+  @Test
   void outsideATransaction_aStatementCommitsByItself() {
     keep("kept at once");
     assertThat(secrets("kept at once")).isEqualTo(1);

@@ -3,7 +3,9 @@ package jeton.server.followup;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -37,6 +39,7 @@ class RivalsTest {
   private static final int TIMES = 100;
   private static final Pattern CONFIRM = Pattern.compile("http://\\S+/c/[A-Za-z0-9_-]+");
 
+  private Path home;
   private ChildServer servers;
   private Http one;
   private Http two;
@@ -44,6 +47,8 @@ class RivalsTest {
 
   @BeforeAll
   void start(@TempDir Path home) throws IOException {
+    this.home = home;
+    Files.setPosixFilePermissions(home, PosixFilePermissions.fromString("rwxr-xr-x"));
     servers = new ChildServer(home);
     servers.start();
     one = servers.owner(0);
@@ -167,6 +172,16 @@ class RivalsTest {
     List<String> all = servers.mailbox.to(email).stream().map(ReceivedEmail::subject).toList();
     assertThat(all).doesNotHaveDuplicates();
     return new HashSet<>(all);
+  }
+
+  @Test
+  void theHome_isItsOwnersAlone() throws IOException {
+    assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(home)))
+        .isEqualTo("rwx------");
+    assertThat(
+            PosixFilePermissions.toString(
+                Files.getPosixFilePermissions(home.resolve("secret.key"))))
+        .isEqualTo("rw-------");
   }
 
   @Test
