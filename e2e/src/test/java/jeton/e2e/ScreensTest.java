@@ -13,7 +13,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -129,8 +128,7 @@ class ScreensTest {
     demo.bean(Joining.class)
         .add(
             demo.bean(Sequences.class).ofOffer(1).id(),
-            new Joining.Who(
-                some, new People.Filter("", Optional.empty(), Optional.empty(), Optional.empty())),
+            new Joining.Who.These(some),
             new RunAgain(RunAgain.When.EVERY_TIME, 0));
     Page page = demo.owner();
     page.navigate("/app/offers/1/follow-up");

@@ -29,8 +29,9 @@ class Connections {
     HikariDataSource pool =
         properties.initializeDataSourceBuilder().type(HikariDataSource.class).build();
     pool.setAutoCommit(false);
-    // Whatever the server's own default: a lock is taken to see what others have committed.
-    pool.setTransactionIsolation("TRANSACTION_READ_COMMITTED");
+    // Whatever the server's own default: a lock is taken to see what others have committed. Said on
+    // each connection, since the pool's own setting compares with what the first one came with.
+    pool.setConnectionInitSql("SET SESSION TRANSACTION ISOLATION LEVEL READ COMMITTED");
     return pool;
   }
 

@@ -3,6 +3,8 @@ package jeton.server.database;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import com.zaxxer.hikari.HikariDataSource;
+import com.zaxxer.hikari.HikariPoolMXBean;
 import java.util.Map;
 import java.util.Objects;
 import jeton.harness.TestServer;
@@ -54,12 +56,17 @@ class ConnectionsTest {
 
   @Test
   void everyConnection_isReadCommitted_whateverTheDatabaseItselfIs() {
-    assertThat(db.sql("SELECT @@GLOBAL.tx_isolation").query(String.class).single())
-        .isEqualTo("REPEATABLE-READ");
     String ours = "SELECT @@SESSION.tx_isolation";
-    assertThat(db.sql(ours).query(String.class).single()).isEqualTo("READ-COMMITTED");
-    assertThat(tx.<String>execute(status -> db.sql(ours).query(String.class).single()))
-        .isEqualTo("READ-COMMITTED");
+    HikariPoolMXBean pool = server.bean(HikariDataSource.class).getHikariPoolMXBean();
+    db.sql("SET GLOBAL tx_isolation = 'REPEATABLE-READ'").update();
+    try {
+      pool.softEvictConnections();
+      assertThat(db.sql(ours).query(String.class).single()).isEqualTo("READ-COMMITTED");
+      assertThat(tx.<String>execute(status -> db.sql(ours).query(String.class).single()))
+          .isEqualTo("READ-COMMITTED");
+    } finally {
+      db.sql("SET GLOBAL tx_isolation = 'READ-COMMITTED'").update();
+    }
   }
 
   @Test

@@ -61,15 +61,15 @@ class GateTest {
     Logger logger = (Logger) LoggerFactory.getLogger(GateTest.class);
     String link = "http://127.0.0.1/c/" + "Ab3_".repeat(7);
     IllegalStateException fault =
-        new IllegalStateException("could not send to ida.b+x@mail.example at " + link);
+        new IllegalStateException("could not send to odile.b+x%y/z@mail.example at " + link);
     ILoggingEvent event =
-        new LoggingEvent("", logger, Level.WARN, "refused: <ida@mail.example> " + link, fault, null);
+        new LoggingEvent("", logger, Level.WARN, "refused: <odile@mail.example> " + link, fault, null);
     ConsoleAppender<ILoggingEvent> console =
         (ConsoleAppender<ILoggingEvent>)
             logger.getLoggerContext().getLogger(Logger.ROOT_LOGGER_NAME).getAppender("console");
     String line = new String(console.getEncoder().encode(event), StandardCharsets.UTF_8);
     assertThat(line)
         .contains("refused: <[address]>", "could not send to [address]", "/c/[token]")
-        .doesNotContain("ida", "Ab3_");
+        .doesNotContain("odile", "Ab3_");
   }
 }

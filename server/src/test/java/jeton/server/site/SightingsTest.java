@@ -40,6 +40,7 @@ class SightingsTest {
       invent(site, from, 1500);
     }
     assertThat(kept(site)).isEqualTo(Sightings.MOST_OF_SITE);
+    server.forward(Duration.ofMinutes(1));
     invent(site, 0, 1);
     assertThat(sightings.pages(site.id(), "")).anyMatch(page -> page.times() == 2);
   }
