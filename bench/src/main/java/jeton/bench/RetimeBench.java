@@ -93,7 +93,8 @@ final class RetimeBench implements Bench.Measurement {
     public void run() {
       try (Connection connection = server.connect();
           PreparedStatement write =
-              connection.prepareStatement("UPDATE run SET started_at = started_at + INTERVAL 1 SECOND WHERE id = ?")) {
+              connection.prepareStatement(
+                  "UPDATE run SET started_at = started_at + INTERVAL 1 SECOND WHERE id = ?")) {
         long first = number("SELECT MIN(id) FROM run WHERE sequence_id = " + sequenceId);
         while (goesOn.get()) {
           // Ahead of the job, where it is, and behind it.
@@ -149,7 +150,8 @@ final class RetimeBench implements Bench.Measurement {
     try (Connection connection = server.connect();
         PreparedStatement read =
             connection.prepareStatement(
-                "SELECT id, anchor_at FROM run WHERE sequence_id = ? AND id > ? ORDER BY id LIMIT " + PAGE);
+                "SELECT id, anchor_at FROM run WHERE sequence_id = ? AND id > ? ORDER BY id LIMIT "
+                    + PAGE);
         PreparedStatement write =
             connection.prepareStatement("UPDATE run SET next_due_at = ? WHERE id = ?")) {
       connection.setAutoCommit(false);
@@ -185,7 +187,9 @@ final class RetimeBench implements Bench.Measurement {
     long stepId = saved.steps().get(0).step().id();
     Timestamp anchor = Timestamp.from(Instant.now().minusSeconds(60));
     for (int first = 0; first < people; first += PIECE) {
-      String key = "CONCAT('%s', %d + seq, '@mail.example')".formatted(name.toLowerCase(java.util.Locale.ROOT), first);
+      String key =
+          "CONCAT('%s', %d + seq, '@mail.example')"
+              .formatted(name.toLowerCase(java.util.Locale.ROOT), first);
       int piece = Math.min(PIECE, people - first);
       update(
           """
@@ -214,7 +218,12 @@ final class RetimeBench implements Bench.Measurement {
         sequence.name(),
         List.of(
             new SequenceDraft.StepDraft(
-                known.id(), known.emailId(), known.emailVersion(), true, wanted.rules(), known.email())));
+                known.id(),
+                known.emailId(),
+                known.emailVersion(),
+                true,
+                wanted.rules(),
+                known.email())));
   }
 
   private void update(String sql) throws SQLException {

@@ -22,6 +22,14 @@ final class Demo {
 
   private static final double PATIENCE_MS = 8000;
 
+  // What fades in has too little contrast for a moment.
+  private static final String AT_REST =
+      """
+      () => !document.querySelector('[aria-busy=true]')
+        && document.getAnimations().every(
+          (a) => a.playState !== 'running' || a.effect.getComputedTiming().endTime === Infinity)
+      """;
+
   private static Demo started;
   private static ConfigurableApplicationContext context;
 
@@ -114,8 +122,9 @@ final class Demo {
     return keptOpen;
   }
 
-  /** What axe finds that is serious or worse. */
+  /** What axe finds that is serious or worse, once nothing is on its way. */
   static List<String> seriousFaults(Page page) {
+    page.waitForFunction(AT_REST);
     // Nothing runs in our preview frames, not even axe; what they show is a page with a test of its
     // own. Without other frames the older way does: it opens no page, and is three times as quick.
     boolean framesToo = page.locator("iframe:not([sandbox])").count() > 0;

@@ -63,7 +63,8 @@ class GateTest {
     IllegalStateException fault =
         new IllegalStateException("could not send to odile.b+x%y/z@mail.example at " + link);
     ILoggingEvent event =
-        new LoggingEvent("", logger, Level.WARN, "refused: <odile@mail.example> " + link, fault, null);
+        new LoggingEvent(
+            "", logger, Level.WARN, "refused: <odile@mail.example> " + link, fault, null);
     ConsoleAppender<ILoggingEvent> console =
         (ConsoleAppender<ILoggingEvent>)
             logger.getLoggerContext().getLogger(Logger.ROOT_LOGGER_NAME).getAppender("console");
