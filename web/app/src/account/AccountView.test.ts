@@ -24,7 +24,7 @@ describe('Your account', () => {
     serve()
     await show(AccountView)
     const sessions = within(await screen.findByRole('region', { name: 'Signed in' })).getAllByRole('listitem')
-    expect(sessions[0]!.textContent).toContain('Chrome, X11')
+    expect(sessions[0]!.textContent).toContain('Chrome on Linux')
     expect(within(sessions[0]!).queryByRole('button')).toBeNull()
     const attempts = screen.getByRole('region', { name: 'Who tried to sign in' })
     expect(attempts.textContent).toContain('kept out')

@@ -49,12 +49,27 @@ async function endOthers() {
   account.value = await api.delete<AccountView>('/account/sessions')
 }
 
-/** A browser's name for itself is long; what tells browsers apart stands near its end or its middle. */
+const BROWSERS: [RegExp, string][] = [
+  [/Firefox\//, 'Firefox'],
+  [/Edg\//, 'Edge'],
+  [/OPR\//, 'Opera'],
+  [/Chrome\//, 'Chrome'],
+  [/Safari\//, 'Safari'],
+]
+const SYSTEMS: [RegExp, string][] = [
+  [/iPhone|iPad/, 'an iPhone or iPad'],
+  [/Android/, 'Android'],
+  [/Windows/, 'Windows'],
+  [/Macintosh/, 'a Mac'],
+  [/Linux|X11/, 'Linux'],
+]
+const found = (names: [RegExp, string][], agent: string) => names.find(([sign]) => sign.test(agent))?.[1]
+
+/** Browsers name themselves at length, and each of them also names others: the first that fits is meant. */
 function browser(agent: string) {
-  const name = /(Firefox|Edg|OPR|Chrome|Safari)\/[\d.]+/.exec(agent)?.[1]
-  const system = /\(([^;)]+)/.exec(agent)?.[1]
-  const names: Record<string, string> = { Edg: 'Edge', OPR: 'Opera' }
-  return name ? `${names[name] ?? name}${system ? `, ${system}` : ''}` : agent || 'Not told'
+  const name = found(BROWSERS, agent)
+  const system = found(SYSTEMS, agent)
+  return name ? `${name}${system ? ` on ${system}` : ''}` : agent || 'Something without a name'
 }
 
 onMounted(load)
@@ -103,7 +118,7 @@ onMounted(load)
               <span>
                 {{ browser(session.agent) }}
                 <span class="small quiet"
-                  >from {{ session.network || 'not told' }}, last seen <When :at="session.lastSeenAt"
+                  >from {{ session.network || 'an unknown network' }} · <When :at="session.lastSeenAt"
                 /></span>
               </span>
               <span v-if="session.current" class="mark live">here</span>
@@ -148,9 +163,13 @@ ul {
 li {
   display: flex;
   justify-content: space-between;
+  align-items: start;
   gap: 12px;
   padding: 7px 0;
   border-top: 1px solid var(--line);
+}
+.mark {
+  flex: none;
 }
 @media (max-width: 900px) {
   .halves {
