@@ -30,7 +30,7 @@ import jeton.server.followup.Sequences;
  */
 final class RetimeBench implements Bench.Measurement {
   private static final double BAR = 0.2;
-  private static final int SOME = 50_000;
+  private static final int SOME = 20_000;
   private static final int MILLION = 1_000_000;
   private static final int PIECE = 100_000;
   private static final int PAGE = 500;
