@@ -17,7 +17,8 @@ class ProgressStore {
       COALESCE(r.next_due_at, r.held_due_at) AS next_due_at, p.state, p.zone
       """;
 
-  // By itself the optimizer begins each page at the sequence's first run: a page costs as much as all
+  // By itself the optimizer begins each page at the sequence's first run: a page costs as much as
+  // all
   // before it. Forced, it goes on in the index where the last page ended.
   private static final String WAITING =
       "SELECT "

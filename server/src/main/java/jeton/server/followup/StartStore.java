@@ -33,9 +33,10 @@ class StartStore {
   private static final String OF_SEQUENCE =
       COLUMNS
           + """
-             WHERE sequence_id = :sequenceId AND id > :after AND due_at IS NOT NULL
-             ORDER BY id
-             LIMIT :most
+              FORCE INDEX (PRIMARY)
+              WHERE sequence_id = :sequenceId AND id > :after AND due_at IS NOT NULL
+              ORDER BY id
+              LIMIT :most
             """;
   private static final String REMOVE = "DELETE FROM run_start WHERE id = :id";
   private static final String POSTPONE = "UPDATE run_start SET due_at = :dueAt WHERE id = :id";
