@@ -62,10 +62,11 @@ public class EditEffect {
             .toList();
     long onTheirWay = progress.onTheirWay(present.id());
     List<RunStore.Run> going =
-        looked(
-            onTheirWay,
-            (after, most) -> progress.waiting(present.id(), after, most),
-            progress.going(present.id()));
+        onTheirWay <= MOST_LOOKED_AT
+            ? progress.waiting(present.id(), 0, MOST_LOOKED_AT)
+            : sample(
+                (after, most) -> progress.waiting(present.id(), after, most),
+                progress.going(present.id()));
     double each = going.isEmpty() ? 0 : weight(onTheirWay, going.size());
     long retimed = 0;
     long within = 0;
@@ -93,10 +94,11 @@ public class EditEffect {
   private Finished finished(Sequence wanted) {
     long ended = progress.ended(wanted.id());
     List<RunStore.Run> looked =
-        looked(
-            ended,
-            (after, most) -> progress.finished(wanted.id(), after, most),
-            progress.over(wanted.id()));
+        ended <= MOST_LOOKED_AT
+            ? progress.fewFinished(wanted.id(), MOST_LOOKED_AT)
+            : sample(
+                (after, most) -> progress.finished(wanted.id(), after, most),
+                progress.over(wanted.id()));
     long could =
         retiming.changes(wanted, looked).stream()
             .filter(change -> change.next().isPresent())
@@ -112,12 +114,9 @@ public class EditEffect {
     return all > MOST_LOOKED_AT ? (double) all / looked : 1;
   }
 
-  /** All of them, or as many spread evenly over their numbers. */
-  private List<RunStore.Run> looked(
-      long all, BiFunction<Long, Integer, List<RunStore.Run>> page, ProgressStore.Span span) {
-    if (all <= MOST_LOOKED_AT) {
-      return page.apply(0L, MOST_LOOKED_AT);
-    }
+  /** As many as are looked at, spread evenly over their numbers. */
+  private static List<RunStore.Run> sample(
+      BiFunction<Long, Integer, List<RunStore.Run>> page, ProgressStore.Span span) {
     List<RunStore.Run> sample = new ArrayList<>();
     long step = Math.max(1, (span.last() - span.first()) / POINTS);
     for (int point = 0; point < POINTS; point++) {

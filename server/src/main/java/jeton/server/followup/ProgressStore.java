@@ -32,21 +32,24 @@ class ProgressStore {
              LIMIT :most
             """;
 
-  // The newest run of each person, if nothing but the end of the steps ended it. All pages together
-  // pass once over the table.
+  // The newest run of each person, if nothing but the end of the steps ended it.
+  private static final String THAT_FINISHED =
+      """
+       JOIN person p ON p.id = r.person_id
+       WHERE r.sequence_id = :sequenceId AND r.ended_at IS NOT NULL AND r.end_reason = 'STEPS_EXHAUSTED'
+         AND p.state = 'ON_THE_LIST' AND r.id > :after
+         AND NOT EXISTS (SELECT 1 FROM run n
+                          WHERE n.person_id = r.person_id AND n.sequence_id = r.sequence_id AND n.id > r.id)
+       ORDER BY r.id
+       LIMIT :most
+      """;
+
+  // All pages together pass once over the table, however many they are.
   private static final String FINISHED =
-      "SELECT "
-          + COLUMNS
-          + """
-              FROM run r FORCE INDEX (PRIMARY)
-              JOIN person p ON p.id = r.person_id
-             WHERE r.sequence_id = :sequenceId AND r.end_reason = 'STEPS_EXHAUSTED' AND p.state = 'ON_THE_LIST'
-               AND r.id > :after
-               AND NOT EXISTS (SELECT 1 FROM run n
-                                WHERE n.person_id = r.person_id AND n.sequence_id = r.sequence_id AND n.id > r.id)
-             ORDER BY r.id
-             LIMIT :most
-            """;
+      "SELECT " + COLUMNS + " FROM run r FORCE INDEX (PRIMARY)" + THAT_FINISHED;
+
+  private static final String FEW_FINISHED =
+      "SELECT " + COLUMNS + " FROM run r FORCE INDEX (by_sequence)" + THAT_FINISHED;
 
   private static final String REOPEN =
       "UPDATE run SET ended_at = NULL, end_reason = NULL WHERE id = :id AND ended_at IS NOT NULL";
@@ -133,6 +136,11 @@ class ProgressStore {
   /** Runs that ended because no step was left, by id, a page at a time. */
   List<RunStore.Run> finished(long sequenceId, long after, int most) {
     return page(FINISHED, sequenceId, after, most);
+  }
+
+  /** The same where few runs of the sequence have ended: all of them. */
+  List<RunStore.Run> fewFinished(long sequenceId, int most) {
+    return page(FEW_FINISHED, sequenceId, 0, most);
   }
 
   private List<RunStore.Run> page(String sql, long sequenceId, long after, int most) {
