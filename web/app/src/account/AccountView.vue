@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue'
-import { api, ApiFault } from '../api/client'
-import type { AccountView, Problem } from '../api/types'
+import { api } from '../api/client'
+import type { AccountView } from '../api/types'
+import { useSubmit } from '../shared/useSubmit'
 import When from '../shared/When.vue'
 
 /** One's own account: the password, where one is signed in, and who tried. */
@@ -9,10 +10,8 @@ const account = ref<AccountView | null>(null)
 const fault = ref('')
 const present = ref('')
 const wanted = ref('')
-const busy = ref(false)
-const problems = ref<Problem[]>([])
 const said = ref('')
-const at = (field: string) => problems.value.find((p) => p.field === field)?.message
+const { busy, at, submit } = useSubmit('present')
 
 async function load() {
   try {
@@ -23,22 +22,15 @@ async function load() {
   }
 }
 
-async function change() {
-  busy.value = true
-  problems.value = []
+const change = () => {
   said.value = ''
-  try {
+  return submit(async () => {
     await api.put('/account/password', { present: present.value, wanted: wanted.value })
     present.value = ''
     wanted.value = ''
     said.value = 'Your password is changed. Everywhere else you were signed out.'
     await load()
-  } catch (failed) {
-    const { problems: found, message } = failed as ApiFault
-    problems.value = found.length ? found : [{ field: 'present', code: '', message }]
-  } finally {
-    busy.value = false
-  }
+  })
 }
 
 async function end(key: string) {

@@ -1,25 +1,18 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { api } from '../api/client'
+import { useSubmit } from '../shared/useSubmit'
 import DoorFrame from './DoorFrame.vue'
 
 const email = ref('')
-const busy = ref(false)
 const asked = ref(false)
-const fault = ref('')
+const { busy, message, submit } = useSubmit('email')
 
-async function ask() {
-  busy.value = true
-  fault.value = ''
-  try {
+const ask = () =>
+  submit(async () => {
     await api.post('/session/forgotten', { email: email.value })
     asked.value = true
-  } catch (failed) {
-    fault.value = (failed as Error).message
-  } finally {
-    busy.value = false
-  }
-}
+  })
 </script>
 
 <template>
@@ -34,7 +27,7 @@ async function ask() {
     <template v-else>
       <p>Write the address you sign in with. We send it a link.</p>
       <v-text-field v-model="email" label="Email" type="email" autocomplete="username" autofocus required />
-      <p v-if="fault" class="grave" role="alert">{{ fault }}</p>
+      <p v-if="message" class="grave" role="alert">{{ message }}</p>
       <v-btn type="submit" color="primary" variant="flat" size="large" :loading="busy">Send me a link</v-btn>
     </template>
     <router-link class="small" to="/sign-in">Back to signing in</router-link>

@@ -1,29 +1,20 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, ApiFault } from '../api/client'
-import type { Problem } from '../api/types'
+import { api } from '../api/client'
+import { useSubmit } from '../shared/useSubmit'
 import DoorFrame from './DoorFrame.vue'
 
 const route = useRoute()
 const router = useRouter()
 const password = ref('')
-const busy = ref(false)
-const problems = ref<Problem[]>([])
-const at = (field: string) => problems.value.find((p) => p.field === field)?.message
+const { busy, at, submit } = useSubmit('token')
 
-async function set() {
-  busy.value = true
-  try {
+const set = () =>
+  submit(async () => {
     await api.post('/session/reset', { token: route.params.token, password: password.value })
     await router.push('/sign-in?changed=1')
-  } catch (fault) {
-    const { message, problems: found } = fault as ApiFault
-    problems.value = found.length ? found : [{ field: 'token', code: '', message }]
-  } finally {
-    busy.value = false
-  }
-}
+  })
 </script>
 
 <template>

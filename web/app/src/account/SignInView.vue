@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import { useSubmit } from '../shared/useSubmit'
 import DoorFrame from './DoorFrame.vue'
 import { useSession } from './useSession'
 
@@ -9,20 +10,15 @@ const route = useRoute()
 const router = useRouter()
 const email = ref('')
 const password = ref('')
-const busy = ref(false)
-const wrong = ref('')
+const { busy, message, submit } = useSubmit('email')
 
 async function signIn() {
-  busy.value = true
-  wrong.value = ''
-  try {
+  await submit(async () => {
     await session.signIn(email.value, password.value)
     await router.push(String(route.query.then ?? '/today'))
-  } catch (fault) {
-    wrong.value = (fault as Error).message
+  })
+  if (message.value) {
     password.value = ''
-  } finally {
-    busy.value = false
   }
 }
 </script>
@@ -38,7 +34,7 @@ async function signIn() {
       autocomplete="current-password"
       required
     />
-    <p v-if="wrong" class="grave" role="alert">{{ wrong }}</p>
+    <p v-if="message" class="grave" role="alert">{{ message }}</p>
     <v-btn type="submit" color="primary" variant="flat" size="large" :loading="busy">Sign in</v-btn>
     <router-link class="small" to="/forgotten">Forgot your password?</router-link>
   </DoorFrame>

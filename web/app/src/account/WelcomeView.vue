@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, ApiFault } from '../api/client'
-import type { Problem } from '../api/types'
+import { api } from '../api/client'
+import { useSubmit } from '../shared/useSubmit'
 import DoorFrame from './DoorFrame.vue'
 import { useSession } from './useSession'
 
@@ -11,13 +11,10 @@ const route = useRoute()
 const router = useRouter()
 const email = ref('')
 const password = ref('')
-const busy = ref(false)
-const problems = ref<Problem[]>([])
-const at = (field: string) => problems.value.find((p) => p.field === field)?.message
+const { busy, at, submit } = useSubmit('token')
 
-async function make() {
-  busy.value = true
-  try {
+const make = () =>
+  submit(async () => {
     await api.post('/session/welcome', {
       token: route.params.token,
       email: email.value,
@@ -25,13 +22,7 @@ async function make() {
     })
     await session.signIn(email.value, password.value)
     await router.push('/setup')
-  } catch (fault) {
-    const { message, problems: found } = fault as ApiFault
-    problems.value = found.length ? found : [{ field: 'token', code: '', message }]
-  } finally {
-    busy.value = false
-  }
-}
+  })
 </script>
 
 <template>

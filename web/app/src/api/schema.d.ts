@@ -971,7 +971,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["lines"];
+        get: operations["now"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1919,6 +1919,11 @@ export interface components {
             /** Format: date-time */
             startedAt: string;
         };
+        SetAsideView: {
+            newest: components["schemas"]["Line"][];
+            /** Format: int64 */
+            total: number;
+        };
         Share: {
             /** Format: double */
             high: number;
@@ -2149,7 +2154,7 @@ export interface components {
             now: string;
             offers: components["schemas"]["OfferView"][];
             outbox: components["schemas"]["State"];
-            setAside: components["schemas"]["Line"][];
+            setAside: components["schemas"]["SetAsideView"];
             /** Format: int64 */
             waitingToConfirm: number;
         };
@@ -3979,7 +3984,7 @@ export interface operations {
             };
         };
     };
-    lines: {
+    now: {
         parameters: {
             query?: never;
             header?: never;
@@ -3994,7 +3999,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Line"][];
+                    "application/json": components["schemas"]["SetAsideView"];
                 };
             };
         };
@@ -4014,7 +4019,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Line"][];
+                    "application/json": components["schemas"]["SetAsideView"];
                 };
             };
         };

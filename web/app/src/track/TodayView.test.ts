@@ -35,7 +35,7 @@ const QUIET = {
   news: [],
   offers: [],
   outbox: { troubled: 0, waiting: 0 },
-  setAside: [],
+  setAside: { total: 0, newest: [] },
   waitingToConfirm: 0,
 } satisfies Partial<Today>
 
@@ -76,14 +76,15 @@ describe('Today', () => {
   })
 
   it('names who could not be moved on, why, and tries them again', async () => {
-    const setAside = [
-      { runId: 5, personId: 3, email: 'ida@mail.example', sequence: 'Winter', why: 'A step is unreadable.' },
+    const newest = [
+      { personId: 3, email: 'ida@mail.example', sequence: 'Winter', why: 'A step is unreadable.' },
     ]
+    const setAside = { total: 1204, newest }
     const server = serve({ ...QUIET, setAside })
     server.on('POST /set-aside/try-again', {})
     const { user } = await show(TodayView)
     const alert = await screen.findByRole('alert')
-    expect(alert.textContent).toContain('1 person could not be moved on in Winter')
+    expect(alert.textContent).toContain('1,204 people could not be moved on in Winter')
     expect(alert.textContent).toContain('A step is unreadable.')
     expect(screen.getByRole('link', { name: 'ida@mail.example' }).getAttribute('href')).toBe('/people/3')
     server.on('GET /today', QUIET)

@@ -54,8 +54,9 @@ const quiet = computed(
     today.value?.outbox.troubled === 0 &&
     !today.value.halt &&
     !today.value.mailTrouble &&
-    today.value.setAside.length === 0,
+    today.value.setAside.total === 0,
 )
+const aside = computed(() => today.value?.setAside.newest[0])
 const news = computed(() => (all.value ? today.value?.news : today.value?.news.slice(0, 12)) ?? [])
 
 watch([() => clock.moves, () => clock.tick], () => void load(), { immediate: true })
@@ -95,17 +96,17 @@ watch([() => clock.moves, () => clock.tick], () => void load(), { immediate: tru
         <div v-if="today.mailTrouble" class="away" role="alert">
           <strong class="grave">Emails do not leave.</strong> {{ today.mailTrouble }}
         </div>
-        <div v-if="today.setAside.length" class="row away" role="alert">
+        <div v-if="aside" class="row away" role="alert">
           <span>
             <strong class="grave"
-              >{{ people(today.setAside.length) }} could not be moved on in
-              {{ today.setAside[0]!.sequence }}.</strong
+              >{{ people(today.setAside.total) }} could not be moved on in
+              {{ aside.sequence }}.</strong
             >
-            <span class="quiet">{{ today.setAside[0]!.why }}</span>
+            <span class="quiet">{{ aside.why }}</span>
           </span>
           <v-btn size="small" @click="tryAside">Try again</v-btn>
-          <router-link class="small" :to="`/people/${today.setAside[0]!.personId}`">{{
-            today.setAside[0]!.email
+          <router-link class="small" :to="`/people/${aside.personId}`">{{
+            aside.email
           }}</router-link>
         </div>
         <p v-if="today.waitingToConfirm > 0" class="waiting">

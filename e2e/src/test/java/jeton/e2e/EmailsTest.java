@@ -100,9 +100,9 @@ class EmailsTest {
         .isVisible();
     saved(page);
     Assertions.assertThat(blocks(id))
-        .extracting(EmailBlock::kind)
-        .containsExactly(EmailBlock.Kind.TEXT, EmailBlock.Kind.BUTTON, EmailBlock.Kind.DIVIDER);
-    Assertions.assertThat(blocks(id).get(0).html()).contains("{{first_name}}");
+        .hasExactlyElementsOfTypes(
+            EmailBlock.Text.class, EmailBlock.Button.class, EmailBlock.Divider.class);
+    Assertions.assertThat(blocks(id).get(0).texts().get(0)).contains("{{first_name}}");
     button(page, "^A plain letter").click();
     button(page, "^Plain text").click();
     assertThat(page.locator("pre").last()).containsText("Hello Aoife");
@@ -155,7 +155,7 @@ class EmailsTest {
     assertThat(page.getByRole(AriaRole.DIALOG)).not().isVisible();
     page.getByLabel("What it shows, for those who do not see it").fill("A sheet of paper");
     saved(page);
-    EmailBlock kept = blocks(id).get(0);
+    EmailBlock.Picture kept = (EmailBlock.Picture) blocks(id).get(0);
     Assertions.assertThat(kept.alt()).isEqualTo("A sheet of paper");
     BufferedImage cut =
         ImageIO.read(

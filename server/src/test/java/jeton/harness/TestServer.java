@@ -32,6 +32,7 @@ import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.util.FileSystemUtils;
 
 /**
  * The real application on a real MariaDB, once per JVM, with a clock and a mail server that do as
@@ -74,7 +75,13 @@ public final class TestServer {
     mailServer =
         MailboxServer.start(mailbox, 0, refuse, new MailboxServer.Conduct(manners, sentBack::add));
     resolver = Resolver.start();
-    SpringApplication.getShutdownHandlers().add(database::close);
+    SpringApplication.getShutdownHandlers()
+        .add(
+            () -> {
+              database.close();
+              // Tests fill several hundred megabytes.
+              FileSystemUtils.deleteRecursively(home.toFile());
+            });
     SpringApplication spring = new SpringApplication(JetonServer.class, ClockThatStands.class);
     spring.setLogStartupInfo(false);
     spring.setBannerMode(org.springframework.boot.Banner.Mode.OFF);

@@ -70,10 +70,10 @@ public final class EmailAdvice {
         "blocks",
         "It is larger than 100 kB: some mailboxes cut it off and hide the rest.");
     email
-        .allBlocks()
-        .filter(block -> block.kind() == EmailBlock.Kind.PICTURE && block.alt().isBlank())
+        .blocksThatAre(EmailBlock.Picture.class)
+        .filter(picture -> picture.alt().isBlank())
         .forEach(
-            block ->
+            picture ->
                 add(
                     "picture_without_words",
                     "blocks",

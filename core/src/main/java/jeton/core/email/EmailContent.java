@@ -73,6 +73,11 @@ public record EmailContent(
     return blocks.stream().flatMap(EmailBlock::all);
   }
 
+  /** Every block of a kind, those in columns included. */
+  <B extends EmailBlock> Stream<B> blocksThatAre(Class<B> kind) {
+    return allBlocks().filter(kind::isInstance).map(kind::cast);
+  }
+
   /**
    * Notes what keeps this from being saved: lengths, control characters, unknown fill-ins (F2, S1).
    */
@@ -89,7 +94,7 @@ public record EmailContent(
         "too_many",
         "An email has at most 300 blocks. Nothing was cut off; take some out or write two emails.");
     for (int i = 0; i < blocks.size(); i++) {
-      blocks.get(i).check(path + ".blocks[" + i + "]", allowed, problems);
+      blocks.get(i).check(new BlockCheck(path + ".blocks[" + i + "]", allowed, problems));
     }
     for (int i = 0; i < linkTags.size(); i++) {
       linkTags.get(i).check(path + ".linkTags[" + i + "]", problems);
@@ -121,10 +126,9 @@ public record EmailContent(
 
   /** Buttons with words but nowhere to lead. */
   public List<String> buttonsWithoutTarget() {
-    return allBlocks()
-        .filter(block -> block.kind() == EmailBlock.Kind.BUTTON)
-        .filter(block -> block.target() == EmailButton.Target.NONE)
-        .map(EmailBlock::label)
+    return blocksThatAre(EmailBlock.Button.class)
+        .filter(button -> button.target() == EmailButton.Target.NONE)
+        .map(EmailBlock.Button::label)
         .toList();
   }
 
@@ -132,11 +136,6 @@ public record EmailContent(
   public Stream<String> texts() {
     return Stream.concat(
         Stream.of(subject, preview, ownPlain),
-        allBlocks()
-            .flatMap(
-                b ->
-                    Stream.concat(
-                        Stream.of(b.html(), b.label(), b.href(), b.alt()),
-                        b.links().stream().map(SocialLink::href))));
+        allBlocks().flatMap(block -> block.texts().stream()));
   }
 }

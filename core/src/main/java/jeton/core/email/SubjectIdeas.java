@@ -20,8 +20,7 @@ public final class SubjectIdeas {
   /** At most five, the likeliest first; none when nothing is short enough. */
   public static List<String> of(EmailContent email) {
     Set<String> ideas = new LinkedHashSet<>();
-    List<EmailBlock> texts =
-        email.allBlocks().filter(block -> block.kind() == EmailBlock.Kind.TEXT).toList();
+    List<EmailBlock.Text> texts = email.blocksThatAre(EmailBlock.Text.class).toList();
     texts.forEach(block -> EmailText.headings(block.html()).forEach(h -> add(ideas, h)));
     List<String> sentences =
         texts.stream()
@@ -31,10 +30,7 @@ public final class SubjectIdeas {
             .toList();
     sentences.stream().filter(s -> s.endsWith("?")).forEach(s -> add(ideas, s));
     sentences.stream().limit(2).forEach(s -> add(ideas, s));
-    email
-        .allBlocks()
-        .filter(block -> block.kind() == EmailBlock.Kind.BUTTON || block.handsOver())
-        .forEach(block -> add(ideas, block.label()));
+    email.allBlocks().map(EmailBlock::label).forEach(label -> add(ideas, label));
     sentences.stream().skip(2).forEach(s -> add(ideas, s));
     ideas.remove(email.subject());
     return ideas.stream().limit(MOST).toList();

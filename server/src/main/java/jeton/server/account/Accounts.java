@@ -166,6 +166,7 @@ class Accounts {
   }
 
   /** Changes a password; everybody else who is signed in to the account is signed out. */
+  @Transactional
   void change(long ownerId, String present, String wanted, String sessionId) {
     owners.change(ownerId, present, wanted);
     sessions.endAll(ownerId, Optional.of(sessionId));

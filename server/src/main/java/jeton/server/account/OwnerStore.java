@@ -21,6 +21,8 @@ class OwnerStore {
       "DELETE FROM owner_invite WHERE token_hash = :hash AND expires_at > :now";
   private static final String SET_PASSWORD =
       "UPDATE owner SET password_hash = :hash WHERE id = :id";
+  private static final String RENEW_PASSWORD =
+      "UPDATE owner SET password_hash = :hash WHERE id = :id AND password_hash = :until";
   private static final String ADD_RESET =
       """
       INSERT INTO password_reset (token_hash, owner_id, created_at, expires_at)
@@ -90,6 +92,16 @@ class OwnerStore {
 
   void setPassword(long id, String hash) {
     db.sql(SET_PASSWORD).param("id", id).param("hash", hash).update();
+  }
+
+  /** Sets another password than a known one. False when it is not that any more. */
+  boolean renewPassword(Owner owner, String hash) {
+    return 1
+        == db.sql(RENEW_PASSWORD)
+            .param("id", owner.id())
+            .param("until", owner.passwordHash())
+            .param("hash", hash)
+            .update();
   }
 
   List<Instant> resetsSince(long ownerId, Instant since) {

@@ -84,7 +84,8 @@ public class Owners {
       return Optional.empty();
     }
     if (passwords.upgradeEncoding(hash)) {
-      store.setPassword(owner.get().id(), passwords.encode(password));
+      // Unless it was changed meanwhile: what was typed is then the old one.
+      store.renewPassword(owner.get(), passwords.encode(password));
     }
     return owner.map(OwnerStore.Owner::id);
   }
@@ -109,7 +110,11 @@ public class Owners {
     if (!fits(present, owner.passwordHash())) {
       throw new Refused("present", "wrong", "That is not your password. Nothing was changed.");
     }
-    set(ownerId, wanted);
+    Refused.unlessNone(problems(wanted));
+    if (!store.renewPassword(owner, passwords.encode(wanted))) {
+      throw new Refused(
+          "present", "changed", "Your password was changed meanwhile. Nothing was changed now.");
+    }
   }
 
   /** Sets a new password. */

@@ -29,12 +29,17 @@ class RequiredComponents implements ModelConverter {
     JavaType javaType = TypeFactory.defaultInstance().constructType(type.getType());
     Class<?> raw = javaType.getRawClass();
     if (raw.isRecord()) {
-      Schema<?> model = context.getDefinedModels().get(raw.getSimpleName());
+      Schema<?> model = context.getDefinedModels().get(name(raw));
       if (model != null) {
         model.setRequired(required(raw));
       }
     }
     return schema;
+  }
+
+  private static String name(Class<?> type) {
+    var named = type.getAnnotation(io.swagger.v3.oas.annotations.media.Schema.class);
+    return named == null || named.name().isEmpty() ? type.getSimpleName() : named.name();
   }
 
   private static List<String> required(Class<?> type) {

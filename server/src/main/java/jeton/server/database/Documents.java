@@ -1,9 +1,11 @@
 package jeton.server.database;
 
+import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.databind.JacksonModule;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -12,8 +14,20 @@ import tools.jackson.databind.json.JsonMapper;
  */
 @Component
 public class Documents {
-  private final JsonMapper mapper =
-      JsonMapper.builder().disable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES).build();
+  private final JsonMapper mapper;
+
+  /**
+   * Documents of all kinds.
+   *
+   * @param modules how what is no plain record is written down
+   */
+  public Documents(List<JacksonModule> modules) {
+    mapper =
+        JsonMapper.builder()
+            .disable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+            .addModules(modules)
+            .build();
+  }
 
   /** The document as text. */
   public String write(Object document) {

@@ -1,9 +1,6 @@
 package jeton.server.email;
 
-import java.util.List;
 import java.util.regex.Pattern;
-import jeton.core.email.EmailBlock;
-import jeton.core.email.EmailColumn;
 import jeton.core.email.EmailContent;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;
@@ -32,20 +29,8 @@ public final class BodyHtml {
 
   /** An email with all its writing cleaned. */
   public static EmailContent cleaned(EmailContent email) {
-    return email.withBlocks(cleaned(email.blocks()));
-  }
-
-  private static List<EmailBlock> cleaned(List<EmailBlock> blocks) {
-    return blocks.stream()
-        .map(
-            block ->
-                block
-                    .withHtml(block.html().isEmpty() ? "" : cleaned(block.html()))
-                    .withColumns(
-                        block.columns().stream()
-                            .map(column -> new EmailColumn(cleaned(column.blocks())))
-                            .toList()))
-        .toList();
+    return email.withBlocks(
+        email.blocks().stream().map(block -> block.withWriting(BodyHtml::cleaned)).toList());
   }
 
   /** Headings, paragraphs, emphasis, lists, quotes and links; of anything else only the words. */

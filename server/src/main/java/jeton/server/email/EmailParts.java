@@ -25,7 +25,7 @@ record EmailParts(
   }
 
   /** Where a button leads, with fill-ins for what differs from reader to reader. */
-  static String href(EmailBlock button) {
+  static String href(EmailBlock.Button button) {
     return switch (button.target()) {
       case LINK -> button.href();
       case PASS -> "{{pass_link}}";
@@ -35,8 +35,8 @@ record EmailParts(
   }
 
   /** The words on the button of the incentive's own block. */
-  static String incentiveLabel(EmailBlock block) {
-    return block.label().isBlank() ? "Open it" : block.label();
+  static String incentiveLabel(EmailBlock.Incentive incentive) {
+    return incentive.label().isBlank() ? "Open it" : incentive.label();
   }
 
   static String picture(PublicUrl publicUrl, String hash) {

@@ -118,7 +118,6 @@ public class EmailWriter {
     EmailContent content = parts.content();
     boolean letter = content.style() == EmailContent.Style.LETTER;
     String html = letter ? new LetterHtml(parts).html() : new FramedHtml(parts, publicUrl).html();
-    return new EmailTemplate(
-        content.subject(), content.preview(), html, new PlainBody(parts).text());
+    return new EmailTemplate(content.subject(), content.preview(), html, PlainBody.text(parts));
   }
 }

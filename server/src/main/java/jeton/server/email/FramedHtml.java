@@ -3,15 +3,13 @@ package jeton.server.email;
 import static jeton.server.email.EmailParts.escape;
 
 import ch.digitalfondue.mjml4j.Mjml4j;
-import java.util.List;
 import java.util.stream.Collectors;
 import jeton.core.email.EmailBlock;
-import jeton.core.email.EmailColumn;
 import jeton.core.form.Contrast;
 import jeton.server.business.PublicUrl;
 
 /** An email in the frame of the business's colours, as responsive HTML made through MJML. */
-final class FramedHtml {
+final class FramedHtml implements EmailBlock.Visitor<String> {
   private final EmailParts parts;
   private final PublicUrl publicUrl;
 
@@ -70,11 +68,11 @@ final class FramedHtml {
     StringBuilder sections = new StringBuilder();
     StringBuilder open = new StringBuilder(logo());
     for (EmailBlock block : parts.content().blocks()) {
-      if (block.kind() == EmailBlock.Kind.COLUMNS) {
+      if (block instanceof EmailBlock.Columns) {
         close(sections, open);
-        sections.append(columns(block.columns()));
+        sections.append(block.accept(this));
       } else {
-        open.append(block(block));
+        open.append(block.accept(this));
       }
     }
     close(sections, open);
@@ -91,58 +89,69 @@ final class FramedHtml {
     }
   }
 
-  private String columns(List<EmailColumn> columns) {
-    return columns.stream()
+  @Override
+  public String columns(EmailBlock.Columns columns) {
+    return columns.columns().stream()
         .map(
             column ->
                 column.blocks().stream()
-                    .map(this::block)
+                    .map(block -> block.accept(this))
                     .collect(Collectors.joining("", "<mj-column>", "</mj-column>")))
         .collect(Collectors.joining("", "<mj-section padding=\"0\">", "</mj-section>"));
   }
 
-  private String block(EmailBlock block) {
-    return switch (block.kind()) {
-      case TEXT -> text(block.html());
-      case BUTTON -> button(block.label(), EmailParts.href(block));
-      case PICTURE -> picture(block);
-      case FILE_LINK -> text("<p><a href=\"{{pass_link}}\">" + escape(block.label()) + "</a></p>");
-      case DIVIDER ->
-          "<mj-divider border-width=\"1px\" border-color=\"#E4DDCD\" padding=\"10px 28px\" />";
-      case SOCIAL ->
-          text(
-              block.links().stream()
-                  .map(
-                      link ->
-                          "<a href=\"" + escape(link.href()) + "\">" + escape(link.name()) + "</a>")
-                  .collect(Collectors.joining(" · ", "<p>", "</p>")));
-      case INCENTIVE -> incentive(block);
-      case COLUMNS -> "";
-    };
+  @Override
+  public String text(EmailBlock.Text text) {
+    return text(text.html());
+  }
+
+  @Override
+  public String button(EmailBlock.Button button) {
+    return button(button.label(), EmailParts.href(button));
+  }
+
+  @Override
+  public String fileLink(EmailBlock.FileLink link) {
+    return text("<p><a href=\"{{pass_link}}\">" + escape(link.label()) + "</a></p>");
+  }
+
+  @Override
+  public String divider(EmailBlock.Divider divider) {
+    return "<mj-divider border-width=\"1px\" border-color=\"#E4DDCD\" padding=\"10px 28px\" />";
+  }
+
+  @Override
+  public String social(EmailBlock.Social social) {
+    return text(
+        social.links().stream()
+            .map(link -> "<a href=\"" + escape(link.href()) + "\">" + escape(link.name()) + "</a>")
+            .collect(Collectors.joining(" · ", "<p>", "</p>")));
   }
 
   private static String text(String html) {
     return "<mj-text css-class=\"words\">" + html + "</mj-text>";
   }
 
-  private String incentive(EmailBlock block) {
+  @Override
+  public String incentive(EmailBlock.Incentive incentive) {
     String files =
         parts.incentive().files().stream()
             .map(file -> "<br>" + escape(file.name()) + " · " + escape(file.size()))
             .collect(Collectors.joining());
     return text("<p><strong>{{offer_name}}</strong>" + files + "</p>")
-        + button(EmailParts.incentiveLabel(block), "{{pass_link}}");
+        + button(EmailParts.incentiveLabel(incentive), "{{pass_link}}");
   }
 
-  private String picture(EmailBlock block) {
-    if (block.picture().isBlank()) {
+  @Override
+  public String picture(EmailBlock.Picture picture) {
+    if (picture.picture().isBlank()) {
       return "";
     }
-    String href = block.href().isBlank() ? "" : " href=\"" + escape(block.href()) + "\"";
+    String href = picture.href().isBlank() ? "" : " href=\"" + escape(picture.href()) + "\"";
     return "<mj-image padding=\"10px 28px\" border-radius=\"8px\" src=\""
-        + escape(EmailParts.picture(publicUrl, block.picture()))
+        + escape(EmailParts.picture(publicUrl, picture.picture()))
         + "\" alt=\""
-        + escape(block.alt())
+        + escape(picture.alt())
         + "\""
         + href
         + " />";

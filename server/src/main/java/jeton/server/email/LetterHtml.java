@@ -6,7 +6,7 @@ import java.util.stream.Collectors;
 import jeton.core.email.EmailBlock;
 
 /** An email as a person would write it: words and links, no frame and no picture. */
-final class LetterHtml {
+final class LetterHtml implements EmailBlock.Visitor<String> {
   private final EmailParts parts;
 
   LetterHtml(EmailParts parts) {
@@ -16,7 +16,9 @@ final class LetterHtml {
   /** With fill-ins for what differs from reader to reader. */
   String html() {
     String blocks =
-        parts.content().blocks().stream().map(this::block).collect(Collectors.joining("\n"));
+        parts.content().blocks().stream()
+            .map(block -> block.accept(this))
+            .collect(Collectors.joining("\n"));
     String leave = parts.mayLeave() ? "<br><a href=\"{{leave_link}}\">Leave the list</a>" : "";
     return """
         <!doctype html>
@@ -38,23 +40,48 @@ final class LetterHtml {
             leave);
   }
 
-  private String block(EmailBlock block) {
-    return switch (block.kind()) {
-      case TEXT -> block.html();
-      case BUTTON -> link(block.label(), EmailParts.href(block));
-      case FILE_LINK -> link(block.label(), "{{pass_link}}");
-      case INCENTIVE -> link(EmailParts.incentiveLabel(block), "{{pass_link}}");
-      case PICTURE -> "";
-      case DIVIDER -> "<p>* * *</p>";
-      case SOCIAL ->
-          block.links().stream()
-              .map(link -> link(link.name(), link.href()))
-              .collect(Collectors.joining());
-      case COLUMNS ->
-          block.columns().stream()
-              .flatMap(column -> column.blocks().stream().map(this::block))
-              .collect(Collectors.joining("\n"));
-    };
+  @Override
+  public String text(EmailBlock.Text text) {
+    return text.html();
+  }
+
+  @Override
+  public String button(EmailBlock.Button button) {
+    return link(button.label(), EmailParts.href(button));
+  }
+
+  @Override
+  public String picture(EmailBlock.Picture picture) {
+    return "";
+  }
+
+  @Override
+  public String fileLink(EmailBlock.FileLink link) {
+    return link(link.label(), "{{pass_link}}");
+  }
+
+  @Override
+  public String divider(EmailBlock.Divider divider) {
+    return "<p>* * *</p>";
+  }
+
+  @Override
+  public String columns(EmailBlock.Columns columns) {
+    return columns.columns().stream()
+        .flatMap(column -> column.blocks().stream().map(block -> block.accept(this)))
+        .collect(Collectors.joining("\n"));
+  }
+
+  @Override
+  public String social(EmailBlock.Social social) {
+    return social.links().stream()
+        .map(link -> link(link.name(), link.href()))
+        .collect(Collectors.joining());
+  }
+
+  @Override
+  public String incentive(EmailBlock.Incentive incentive) {
+    return link(EmailParts.incentiveLabel(incentive), "{{pass_link}}");
   }
 
   private static String link(String label, String href) {

@@ -5,15 +5,11 @@ import java.util.stream.Collectors;
 import jeton.core.email.EmailBlock;
 
 /** The plain-text part of an email, made from its blocks unless the owner wrote one. */
-final class PlainBody {
-  private final EmailParts parts;
-
-  PlainBody(EmailParts parts) {
-    this.parts = parts;
-  }
+final class PlainBody implements EmailBlock.Visitor<String> {
+  private PlainBody() {}
 
   /** With fill-ins, and with the foot every email has. */
-  String text() {
+  static String text(EmailParts parts) {
     String own = parts.content().ownPlain();
     StringBuilder text =
         new StringBuilder(own.isBlank() ? made(parts.content().blocks()) : own.strip());
@@ -29,29 +25,55 @@ final class PlainBody {
 
   /** The blocks as text, without the foot: what an owner takes over by hand. */
   static String made(List<EmailBlock> blocks) {
+    PlainBody body = new PlainBody();
     return blocks.stream()
-        .map(PlainBody::block)
+        .map(block -> block.accept(body))
         .filter(words -> !words.isBlank())
         .collect(Collectors.joining("\n\n"));
   }
 
-  private static String block(EmailBlock block) {
-    return switch (block.kind()) {
-      case TEXT -> BodyHtml.plain(block.html());
-      case BUTTON -> link(block.label(), EmailParts.href(block));
-      case FILE_LINK -> link(block.label(), "{{pass_link}}");
-      case INCENTIVE -> link(EmailParts.incentiveLabel(block), "{{pass_link}}");
-      case PICTURE -> block.alt().isBlank() ? "" : "[" + block.alt() + "]";
-      case DIVIDER -> "* * *";
-      case SOCIAL ->
-          block.links().stream()
-              .map(link -> link.name() + ": " + link.href())
-              .collect(Collectors.joining("\n"));
-      case COLUMNS ->
-          block.columns().stream()
-              .map(column -> made(column.blocks()))
-              .collect(Collectors.joining("\n\n"));
-    };
+  @Override
+  public String text(EmailBlock.Text text) {
+    return BodyHtml.plain(text.html());
+  }
+
+  @Override
+  public String button(EmailBlock.Button button) {
+    return link(button.label(), EmailParts.href(button));
+  }
+
+  @Override
+  public String picture(EmailBlock.Picture picture) {
+    return picture.alt().isBlank() ? "" : "[" + picture.alt() + "]";
+  }
+
+  @Override
+  public String fileLink(EmailBlock.FileLink link) {
+    return link(link.label(), "{{pass_link}}");
+  }
+
+  @Override
+  public String divider(EmailBlock.Divider divider) {
+    return "* * *";
+  }
+
+  @Override
+  public String columns(EmailBlock.Columns columns) {
+    return columns.columns().stream()
+        .map(column -> made(column.blocks()))
+        .collect(Collectors.joining("\n\n"));
+  }
+
+  @Override
+  public String social(EmailBlock.Social social) {
+    return social.links().stream()
+        .map(link -> link.name() + ": " + link.href())
+        .collect(Collectors.joining("\n"));
+  }
+
+  @Override
+  public String incentive(EmailBlock.Incentive incentive) {
+    return link(EmailParts.incentiveLabel(incentive), "{{pass_link}}");
   }
 
   private static String link(String label, String href) {

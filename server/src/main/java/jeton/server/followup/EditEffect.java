@@ -67,7 +67,7 @@ public class EditEffect {
             : sample(
                 (after, most) -> progress.waiting(present.id(), after, most),
                 progress.going(present.id()));
-    double each = going.isEmpty() ? 0 : weight(onTheirWay, going.size());
+    double each = weight(onTheirWay, going.size());
     long retimed = 0;
     long within = 0;
     long past = 0;
@@ -93,31 +93,37 @@ public class EditEffect {
 
   private Finished finished(Sequence wanted) {
     long ended = progress.ended(wanted.id());
-    List<RunStore.Run> looked =
-        ended <= MOST_LOOKED_AT
-            ? progress.fewFinished(wanted.id(), MOST_LOOKED_AT)
-            : sample(
-                (after, most) -> progress.finished(wanted.id(), after, most),
-                progress.over(wanted.id()));
-    long could =
-        retiming.changes(wanted, looked).stream()
-            .filter(change -> change.next().isPresent())
-            .count();
-    boolean about = ended > MOST_LOOKED_AT;
-    // Of a sample only those count that a page would find: the newest of each person.
+    if (ended <= MOST_LOOKED_AT) {
+      return new Finished(
+          couldGoOn(wanted, progress.fewFinished(wanted.id(), MOST_LOOKED_AT)), false);
+    }
+    // Some were ended by something else: of how many, only a sample of all that ended tells.
+    List<ProgressStore.Ended> looked =
+        sample(
+            (after, most) -> progress.over(wanted.id(), after, most), progress.over(wanted.id()));
+    List<RunStore.Run> finished =
+        looked.stream()
+            .filter(ProgressStore.Ended::finished)
+            .map(ProgressStore.Ended::run)
+            .toList();
     return new Finished(
-        about && !looked.isEmpty() ? Math.round(could * ((double) ended / MOST_LOOKED_AT)) : could,
-        about);
+        Math.round(couldGoOn(wanted, finished) * weight(ended, looked.size())), true);
+  }
+
+  private long couldGoOn(Sequence wanted, List<RunStore.Run> finished) {
+    return retiming.changes(wanted, finished).stream()
+        .filter(change -> change.next().isPresent())
+        .count();
   }
 
   private static double weight(long all, int looked) {
-    return all > MOST_LOOKED_AT ? (double) all / looked : 1;
+    return all > MOST_LOOKED_AT && looked > 0 ? (double) all / looked : 1;
   }
 
   /** As many as are looked at, spread evenly over their numbers. */
-  private static List<RunStore.Run> sample(
-      BiFunction<Long, Integer, List<RunStore.Run>> page, ProgressStore.Span span) {
-    List<RunStore.Run> sample = new ArrayList<>();
+  private static <R> List<R> sample(
+      BiFunction<Long, Integer, List<R>> page, ProgressStore.Span span) {
+    List<R> sample = new ArrayList<>();
     long step = Math.max(1, (span.last() - span.first()) / POINTS);
     for (int point = 0; point < POINTS; point++) {
       sample.addAll(page.apply(span.first() + point * step - 1, MOST_LOOKED_AT / POINTS));

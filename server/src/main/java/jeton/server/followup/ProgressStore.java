@@ -18,8 +18,7 @@ class ProgressStore {
       """;
 
   // By itself the optimizer begins each page at the sequence's first run: a page costs as much as
-  // all
-  // before it. Forced, it goes on in the index where the last page ended.
+  // all before it. Forced, it goes on in the index where the last page ended.
   private static final String WAITING =
       "SELECT "
           + COLUMNS
@@ -33,16 +32,19 @@ class ProgressStore {
             """;
 
   // The newest run of each person, if nothing but the end of the steps ended it.
-  private static final String THAT_FINISHED =
+  private static final String HAS_FINISHED =
+      """
+      (r.end_reason = 'STEPS_EXHAUSTED' AND p.state = 'ON_THE_LIST'
+         AND NOT EXISTS (SELECT 1 FROM run n
+                          WHERE n.person_id = r.person_id AND n.sequence_id = r.sequence_id AND n.id > r.id))
+      """;
+  private static final String THAT_ENDED =
       """
        JOIN person p ON p.id = r.person_id
-       WHERE r.sequence_id = :sequenceId AND r.ended_at IS NOT NULL AND r.end_reason = 'STEPS_EXHAUSTED'
-         AND p.state = 'ON_THE_LIST' AND r.id > :after
-         AND NOT EXISTS (SELECT 1 FROM run n
-                          WHERE n.person_id = r.person_id AND n.sequence_id = r.sequence_id AND n.id > r.id)
-       ORDER BY r.id
-       LIMIT :most
+       WHERE r.sequence_id = :sequenceId AND r.ended_at IS NOT NULL AND r.id > :after
       """;
+  private static final String A_PAGE = " ORDER BY r.id LIMIT :most";
+  private static final String THAT_FINISHED = THAT_ENDED + " AND " + HAS_FINISHED + A_PAGE;
 
   // All pages together pass once over the table, however many they are.
   private static final String FINISHED =
@@ -50,6 +52,15 @@ class ProgressStore {
 
   private static final String FEW_FINISHED =
       "SELECT " + COLUMNS + " FROM run r FORCE INDEX (by_sequence)" + THAT_FINISHED;
+
+  private static final String ENDED_SOMEHOW =
+      "SELECT "
+          + COLUMNS
+          + ", "
+          + HAS_FINISHED
+          + " AS finished FROM run r FORCE INDEX (PRIMARY)"
+          + THAT_ENDED
+          + A_PAGE;
 
   private static final String REOPEN =
       "UPDATE run SET ended_at = NULL, end_reason = NULL WHERE id = :id AND ended_at IS NOT NULL";
@@ -92,33 +103,6 @@ class ProgressStore {
       "SELECT MIN(id) AS first, MAX(id) AS last FROM run WHERE sequence_id = :sequenceId AND ended_at IS NOT NULL";
   private static final String ENDED =
       "SELECT COUNT(*) FROM run WHERE sequence_id = :sequenceId AND ended_at IS NOT NULL";
-  private static final String SET_ASIDE =
-      """
-      SELECT 'RUN' AS what, r.id, r.sequence_id, q.name AS sequence, r.person_id, p.email, r.set_aside_at, r.trouble
-        FROM run r
-        JOIN sequence q ON q.id = r.sequence_id
-        JOIN person p ON p.id = r.person_id
-       WHERE r.set_aside_at IS NOT NULL AND r.ended_at IS NULL
-       UNION ALL
-      SELECT 'START', t.id, t.sequence_id, q.name, t.person_id, p.email, t.set_aside_at, t.trouble
-        FROM run_start t
-        JOIN sequence q ON q.id = t.sequence_id
-        JOIN person p ON p.id = t.person_id
-       WHERE t.set_aside_at IS NOT NULL
-       ORDER BY set_aside_at DESC
-       LIMIT :most
-      """;
-  private static final String RUN_AGAIN =
-      """
-      UPDATE run r JOIN sequence s ON s.id = r.sequence_id
-         SET r.set_aside_at = NULL, r.trouble = NULL,
-             r.next_due_at = CASE WHEN s.paused_at IS NULL THEN :now END,
-             r.held_due_at = CASE WHEN s.paused_at IS NULL THEN NULL ELSE :now END
-       WHERE r.set_aside_at IS NOT NULL AND r.ended_at IS NULL
-      """;
-  private static final String START_AGAIN =
-      "UPDATE run_start SET due_at = :now, set_aside_at = NULL, trouble = NULL WHERE set_aside_at IS NOT NULL";
-
   private final JdbcClient db;
 
   ProgressStore(JdbcClient db) {
@@ -141,6 +125,23 @@ class ProgressStore {
   /** The same where few runs of the sequence have ended: all of them. */
   List<RunStore.Run> fewFinished(long sequenceId, int most) {
     return page(FEW_FINISHED, sequenceId, 0, most);
+  }
+
+  /**
+   * A run that is over.
+   *
+   * @param finished whether nothing but the end of the steps ended it, and nothing came after it
+   */
+  record Ended(RunStore.Run run, boolean finished) {}
+
+  /** Runs that ended, whatever ended them, by id, a page at a time. */
+  List<Ended> over(long sequenceId, long after, int most) {
+    return db.sql(ENDED_SOMEHOW)
+        .param("sequenceId", sequenceId)
+        .param("after", after)
+        .param("most", most)
+        .query((row, n) -> new Ended(RunStore.run(row, n), row.getBoolean("finished")))
+        .list();
   }
 
   private List<RunStore.Run> page(String sql, long sequenceId, long after, int most) {
@@ -215,25 +216,5 @@ class ProgressStore {
 
   long ended(long sequenceId) {
     return db.sql(ENDED).param("sequenceId", sequenceId).query(Long.class).single();
-  }
-
-  List<SetAside.Line> setAside(int most) {
-    return db.sql(SET_ASIDE)
-        .param("most", most)
-        .query(
-            (row, n) ->
-                new SetAside.Line(
-                    row.getLong("sequence_id"),
-                    row.getString("sequence"),
-                    row.getLong("person_id"),
-                    row.getString("email"),
-                    Utc.read(row, "set_aside_at"),
-                    row.getString("trouble")))
-        .list();
-  }
-
-  int tryAgain(Instant now) {
-    return db.sql(RUN_AGAIN).param("now", Utc.bind(now)).update()
-        + db.sql(START_AGAIN).param("now", Utc.bind(now)).update();
   }
 }

@@ -3,6 +3,8 @@ package jeton.server.followup;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
+import java.util.function.LongFunction;
+import java.util.function.ToLongFunction;
 import jeton.core.followup.RunEnd;
 import jeton.server.people.People;
 import org.springframework.stereotype.Service;
@@ -47,43 +49,58 @@ public class Reachable {
   public Again again(long personId) {
     people.get(personId);
     Instant at = clock.instant();
-    int found = tx.execute(status -> store.again(List.of(personId), Instant.EPOCH, at));
-    return new Again(found, at);
+    return new Again(again(List.of(personId), Instant.EPOCH, at), at);
   }
 
   /** Everybody who became unreachable since a moment. */
   public Again allSince(Instant since) {
     Instant at = clock.instant();
-    long found = 0;
-    long after = 0;
-    List<Long> page = store.page(since, after, PAGE);
-    while (!page.isEmpty()) {
-      List<Long> some = page;
-      found += tx.execute(status -> store.again(some, since, at));
-      after = page.get(page.size() - 1);
-      page = store.page(since, after, PAGE);
-    }
+    long found = inPages(after -> store.page(since, after, PAGE), some -> again(some, since, at));
     return new Again(found, at);
   }
 
   /** Takes that back: whoever has not moved since is unreachable as before. */
   public long undo(Instant at) {
     Instant now = clock.instant();
+    return inPages(after -> store.cameBack(at, after, PAGE), some -> back(some, at, now));
+  }
+
+  private static long inPages(
+      LongFunction<List<Long>> pageAfter, ToLongFunction<List<Long>> change) {
     long found = 0;
-    long after = 0;
-    List<Long> page = store.cameBack(at, after, PAGE);
+    List<Long> page = pageAfter.apply(0);
     while (!page.isEmpty()) {
-      List<Long> some = page;
-      found +=
-          tx.execute(
-              status -> {
-                int back = store.back(some, at, now);
-                some.forEach(id -> runs.endAllOf(id, RunEnd.PERSON_UNREACHABLE));
-                return back;
-              });
-      after = page.get(page.size() - 1);
-      page = store.cameBack(at, after, PAGE);
+      found += change.applyAsLong(page);
+      page = pageAfter.apply(page.get(page.size() - 1));
     }
     return found;
+  }
+
+  /**
+   * Somebody else may have moved them since they were looked up: only who is still there counts.
+   */
+  private long again(List<Long> found, Instant since, Instant at) {
+    return tx.execute(
+        status -> {
+          people.lockAll(found);
+          List<Long> still = store.still(found, since);
+          if (!still.isEmpty()) {
+            store.again(still, since, at);
+          }
+          return (long) still.size();
+        });
+  }
+
+  private long back(List<Long> found, Instant at, Instant now) {
+    return tx.execute(
+        status -> {
+          people.lockAll(found);
+          List<Long> still = store.stillBack(found, at);
+          if (!still.isEmpty()) {
+            store.back(still, now);
+            still.forEach(id -> runs.endAllOf(id, RunEnd.PERSON_UNREACHABLE));
+          }
+          return (long) still.size();
+        });
   }
 }

@@ -27,7 +27,7 @@ class ReachableStore {
                           WHEN confirmed_at IS NOT NULL THEN 'ON_THE_LIST'
                           ELSE 'WAITING_TO_CONFIRM' END,
              former_state = 'UNREACHABLE', state_since = :at
-       WHERE id IN (:ids) AND state = 'UNREACHABLE'
+       WHERE id IN (:ids)
        ORDER BY id
       """;
   // A run goes on from where it was broken off: the engine looks at it next.
@@ -63,8 +63,16 @@ class ReachableStore {
       """
       UPDATE person
          SET former_state = state, state = 'UNREACHABLE', state_since = :now
-       WHERE id IN (:ids) AND former_state = 'UNREACHABLE' AND state_since = :at
+       WHERE id IN (:ids)
        ORDER BY id
+      """;
+
+  private static final String STILL =
+      "SELECT id FROM person WHERE id IN (:ids) AND state = 'UNREACHABLE' AND state_since >= :since";
+  private static final String STILL_BACK =
+      """
+      SELECT id FROM person
+       WHERE id IN (:ids) AND former_state = 'UNREACHABLE' AND state <> 'UNREACHABLE' AND state_since = :at
       """;
 
   private final JdbcClient db;
@@ -86,16 +94,25 @@ class ReachableStore {
         .list();
   }
 
-  /** Puts these back where they stood; returns how many were still unreachable. */
-  int again(Collection<Long> ids, Instant since, Instant at) {
-    int people = db.sql(AGAIN).param("ids", ids).param("at", Utc.bind(at)).update();
+  /** Which of these, locked by the caller, are unreachable still. */
+  List<Long> still(Collection<Long> ids, Instant since) {
+    return db.sql(STILL).param("ids", ids).param("since", Utc.bind(since)).query(Long.class).list();
+  }
+
+  /** Which of these, locked by the caller, have not moved since they were made reachable. */
+  List<Long> stillBack(Collection<Long> ids, Instant at) {
+    return db.sql(STILL_BACK).param("ids", ids).param("at", Utc.bind(at)).query(Long.class).list();
+  }
+
+  /** Puts these back where they stood, with what was broken off. */
+  void again(Collection<Long> ids, Instant since, Instant at) {
+    db.sql(AGAIN).param("ids", ids).param("at", Utc.bind(at)).update();
     db.sql(RUNS_AGAIN)
         .param("ids", ids)
         .param("since", Utc.bind(since))
         .param("at", Utc.bind(at))
         .update();
     tell(ids, "REACHABLE_AGAIN", at);
-    return people;
   }
 
   List<Long> cameBack(Instant at, long after, int most) {
@@ -107,15 +124,9 @@ class ReachableStore {
         .list();
   }
 
-  int back(Collection<Long> ids, Instant at, Instant now) {
-    int people =
-        db.sql(BACK)
-            .param("ids", ids)
-            .param("at", Utc.bind(at))
-            .param("now", Utc.bind(now))
-            .update();
+  void back(Collection<Long> ids, Instant now) {
+    db.sql(BACK).param("ids", ids).param("now", Utc.bind(now)).update();
     tell(ids, "UNREACHABLE", now);
-    return people;
   }
 
   private void tell(Collection<Long> ids, String kind, Instant at) {

@@ -134,7 +134,7 @@ class RunStore {
       """
       UPDATE run
          SET ended_at = :now, anchor_at = :now, end_reason = :reason, next_step_id = NULL, next_due_at = NULL,
-             held_due_at = NULL
+             held_due_at = NULL, set_aside_at = NULL, trouble = NULL
        WHERE id = :runId AND ended_at IS NULL
       """;
 

@@ -1,6 +1,5 @@
 package jeton.server.followup;
 
-import java.util.List;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -17,13 +16,13 @@ class SetAsideApi {
   }
 
   @GetMapping
-  List<SetAside.Line> lines() {
-    return setAside.lines();
+  SetAside.SetAsideView now() {
+    return setAside.now();
   }
 
   @PostMapping("/try-again")
-  List<SetAside.Line> tryAgain() {
+  SetAside.SetAsideView tryAgain() {
     setAside.tryAgain();
-    return setAside.lines();
+    return setAside.now();
   }
 }

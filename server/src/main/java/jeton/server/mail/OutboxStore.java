@@ -134,9 +134,15 @@ class OutboxStore {
        WHERE s.sequence_id = :sequenceId AND o.state = 'WAITING' AND o.held
       """;
 
-  // Found paused when it was about to be written: it waits with its sequence (T14).
+  // Found paused when it was about to be written: it waits with its sequence (T14), unless that has
+  // gone on meanwhile and let its emails go.
   private static final String HOLD_CLAIMED =
-      "UPDATE outbox SET held = TRUE, try_at = NULL, claim = NULL, claims = 0 WHERE id IN (:ids) AND claim = :claim";
+      """
+      UPDATE outbox o JOIN step t ON t.id = o.step_id JOIN sequence s ON s.id = t.sequence_id
+         SET o.held = s.paused_at IS NOT NULL, o.try_at = CASE WHEN s.paused_at IS NULL THEN :now END,
+             o.claim = NULL, o.claims = 0
+       WHERE o.id IN (:ids) AND o.claim = :claim
+      """;
   // It left, whatever became of its reader or its claim meanwhile.
   private static final String SENT_ALL_THE_SAME =
       """
@@ -267,8 +273,12 @@ class OutboxStore {
   }
 
   /** Keeps rows whose sequence turned out to be paused. */
-  void hold(String claim, Collection<Long> ids) {
-    db.sql(HOLD_CLAIMED).param("ids", ids).param("claim", claim).update();
+  void hold(String claim, Collection<Long> ids, Instant now) {
+    db.sql(HOLD_CLAIMED)
+        .param("ids", ids)
+        .param("claim", claim)
+        .param("now", Utc.bind(now))
+        .update();
   }
 
   /** Notes that an email left although its row was not ours any more. False when that is known. */

@@ -207,7 +207,7 @@ class Settlement {
     release(round.claim, round.untried, now);
     release(round.claim, round.limited, now.plus(pause));
     if (!round.held.isEmpty()) {
-      store.hold(round.claim, round.held);
+      store.hold(round.claim, round.held, now);
     }
     List<Long> ids = round.settledIds();
     if (ids.isEmpty()) {

@@ -54,7 +54,7 @@ class TodayApi {
       Outbox.State outbox,
       Optional<SendingHalt.Halt> halt,
       Optional<String> mailTrouble,
-      List<SetAside.Line> setAside,
+      SetAside.SetAsideView setAside,
       long waitingToConfirm) {}
 
   @GetMapping("/api/today")
@@ -67,7 +67,7 @@ class TodayApi {
         attention.engine().state(),
         attention.halt().now(),
         attention.health().trouble(),
-        attention.setAside().lines(),
+        attention.setAside().now(),
         numbers.waitingToConfirm());
   }
 }

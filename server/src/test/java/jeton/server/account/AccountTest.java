@@ -1,6 +1,10 @@
 package jeton.server.account;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.mockito.AdditionalAnswers.delegatesTo;
+import static org.mockito.ArgumentMatchers.anyString;
+import static org.mockito.Mockito.doAnswer;
+import static org.mockito.Mockito.mock;
 
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
@@ -21,6 +25,7 @@ import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
 import org.junit.jupiter.api.Test;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.crypto.password.Pbkdf2PasswordEncoder;
 import tools.jackson.databind.JsonNode;
 
@@ -133,6 +138,26 @@ class AccountTest {
                 .single())
         .startsWith("{argon2id}$argon2id$");
     assertThat(signIn(email, "a right password").status()).isEqualTo(200);
+  }
+
+  /** As it looks when somebody changes the password between two steps of a sign-in. */
+  @Test
+  void aSignIn_neverBringsBackAPassword_thatWasChangedMeanwhile() {
+    String email = newOwner("a right password");
+    OwnerStore store = server.bean(OwnerStore.class);
+    PasswordEncoder real = server.bean(PasswordEncoder.class);
+    long id = store.find(email).orElseThrow().id();
+    PasswordEncoder slow = mock(PasswordEncoder.class, delegatesTo(real));
+    doAnswer(
+            old -> {
+              server.bean(Owners.class).set(id, "a newer password");
+              return true;
+            })
+        .when(slow)
+        .upgradeEncoding(anyString());
+    assertThat(new Owners(store, slow, server.clock).check(email, "a right password")).contains(id);
+    assertThat(signIn(email, "a right password").status()).isEqualTo(422);
+    assertThat(signIn(email, "a newer password").status()).isEqualTo(200);
   }
 
   @Test

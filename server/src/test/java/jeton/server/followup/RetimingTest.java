@@ -153,6 +153,55 @@ class RetimingTest {
   }
 
   @Test
+  void whoCouldGoOn_isToldOfThoseWhoFinished_notOfAllWhoseRunIsOver() {
+    SampleOffer offer = new SampleOffer(step(5, "A"));
+    crowd(offer, 6000);
+    db.sql(
+            """
+            UPDATE run
+               SET ended_at = :now, anchor_at = :now, last_rank = 1, next_due_at = NULL, next_step_id = NULL,
+                   end_reason = IF(id % 4 = 0, 'STEPS_EXHAUSTED', 'PERSON_LEFT')
+             WHERE sequence_id = :id
+            """)
+        .param("now", Utc.bind(server.clock.instant()))
+        .param("id", offer.sequence().id())
+        .update();
+    SequenceDraft longer =
+        new SequenceDraft("Welcome", List.of(kept(offer, 5, "A"), step(30, "B")));
+    EditEffect.Effect effect = sequences.effect(offer.sequence().id(), longer);
+    assertThat(effect.about()).isTrue();
+    assertThat(effect.finished()).isBetween(1300L, 1700L);
+    db.sql("DELETE FROM run WHERE sequence_id = :id").param("id", offer.sequence().id()).update();
+  }
+
+  @Test
+  void ofThousandsSetAside_allAreCounted_andAllAreTriedAgain() {
+    SampleOffer offer = new SampleOffer(step(5, "A"));
+    Instant now = crowd(offer, 2300);
+    db.sql(
+            """
+            UPDATE run SET set_aside_at = :now, trouble = 'Unreadable', next_due_at = NULL
+             WHERE sequence_id = :id
+            """)
+        .param("now", Utc.bind(now))
+        .param("id", offer.sequence().id())
+        .update();
+    var today = server.owner().get("/api/today").json();
+    assertThat(today.at("/setAside/total").asInt()).isEqualTo(2300);
+    assertThat(today.at("/setAside/newest").size()).isLessThanOrEqualTo(20);
+    assertThat(
+            server
+                .owner()
+                .json("POST", "/api/set-aside/try-again", Map.of())
+                .json()
+                .get("total")
+                .asInt())
+        .isZero();
+    assertThat(dueAt(offer, server.clock.instant().truncatedTo(ChronoUnit.MILLIS))).isEqualTo(2300);
+    db.sql("DELETE FROM run WHERE sequence_id = :id").param("id", offer.sequence().id()).update();
+  }
+
+  @Test
   void aRunThatThrows_isSetAsideAlone_shown_andTriedAgain() {
     SampleOffer broken = new SampleOffer(step(1, "A"));
     SampleOffer fine = new SampleOffer(step(1, "B"));
@@ -173,7 +222,7 @@ class RetimingTest {
     try {
       server.settle();
       assertThat(fine.subjects(lucky)).contains("B");
-      assertThat(server.bean(SetAside.class).lines())
+      assertThat(server.bean(SetAside.class).now().newest())
           .anySatisfy(line -> assertThat(line.email()).isEqualTo(unlucky));
     } finally {
       db.sql("UPDATE step SET rules = :rules WHERE id = :id")
@@ -181,8 +230,10 @@ class RetimingTest {
           .param("id", stepId)
           .update();
     }
-    assertThat(server.owner().get("/api/today").json().get("setAside")).isNotEmpty();
-    assertThat(server.owner().json("POST", "/api/set-aside/try-again", Map.of()).json()).isEmpty();
+    assertThat(server.owner().get("/api/today").json().at("/setAside/newest")).isNotEmpty();
+    assertThat(
+            server.owner().json("POST", "/api/set-aside/try-again", Map.of()).json().get("newest"))
+        .isEmpty();
     server.settle();
     assertThat(broken.subjects(unlucky)).contains("A");
   }

@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -23,6 +24,7 @@ import jeton.harness.Awaiting;
 import jeton.harness.ChildServer;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
+import jeton.harness.TestServer;
 import jeton.standins.mailbox.ReceivedEmail;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -314,5 +316,147 @@ class RivalsTest {
     Awaiting.until(() -> waiting(sequence) == 0);
     Awaiting.until(() -> received(people) == 12L * people.size());
     people.forEach(this::subjectsOnce);
+  }
+
+  @Test
+  void reachableAgain_againstItsUndo_leavesNobodyHalfway() throws Exception {
+    String form = offer();
+    long sequence = sequence(form);
+    assertThat(save(one, sequence, 2, 60).status()).isEqualTo(200);
+    List<String> people = addresses(8);
+    join(form, people);
+    List<Long> ids = people.stream().map(this::personId).toList();
+    String since = Instant.now().minusSeconds(60).toString();
+    for (int i = 0; i < TIMES; i++) {
+      for (long id : ids) {
+        // As a report about a broken-off delivery leaves them.
+        servers.sql(
+            "UPDATE person SET former_state = state, state = 'UNREACHABLE', state_since = NOW(3)"
+                + " WHERE state = 'ON_THE_LIST' AND id = "
+                + id,
+            "UPDATE run SET ended_at = NOW(3), end_reason = 'PERSON_UNREACHABLE', next_due_at = NULL"
+                + " WHERE ended_at IS NULL AND person_id = "
+                + id);
+      }
+      Map<String, Object> who = Map.of("since", since);
+      Http.Answer again = one.json("POST", "/api/unreachable/reachable-again", who);
+      Map<String, Object> what = Map.of("at", again.json().get("at").asString());
+      assertThat(
+              atOnce(
+                  () -> one.json("POST", "/api/unreachable/undo", what).status(),
+                  () -> two.json("POST", "/api/unreachable/reachable-again", who).status()))
+          .containsOnly(200);
+      // Whoever is on the list is on their way, and nobody else is.
+      assertThat(
+              servers.number(
+                  "SELECT COUNT(*) FROM person p WHERE p.id IN ("
+                      + ids.toString().replaceAll("[\\[\\]]", "")
+                      + ") AND (p.state = 'ON_THE_LIST') <> EXISTS (SELECT 1 FROM run r"
+                      + " WHERE r.person_id = p.id AND r.sequence_id = "
+                      + sequence
+                      + " AND r.ended_at IS NULL)"))
+          .isZero();
+    }
+  }
+
+  @Test
+  void oneLeavesWhileAllAreMadeReachable_andHasLeft() throws Exception {
+    String form = offer();
+    List<String> people = addresses(TIMES);
+    join(form, people);
+    String since = Instant.now().minusSeconds(60).toString();
+    for (String email : people) {
+      long id = personId(email);
+      servers.sql(
+          "UPDATE person SET former_state = state, state = 'UNREACHABLE', state_since = NOW(3) WHERE id = "
+              + id);
+      Map<String, Object> who = Map.of("since", since);
+      assertThat(
+              atOnce(
+                  () -> one.json("POST", "/api/unreachable/reachable-again", who).status(),
+                  () -> two.json("POST", "/api/people/" + id + "/block", Map.of()).status()))
+          .containsExactly(200, 204);
+      assertThat(
+              servers.number("SELECT COUNT(*) FROM person WHERE state = 'BLOCKED' AND id = " + id))
+          .isEqualTo(1);
+      assertThat(
+              servers.number(
+                  "SELECT COUNT(*) FROM run WHERE ended_at IS NULL AND person_id = " + id))
+          .isZero();
+    }
+  }
+
+  @Test
+  void whatStandsAside_isTriedAgainOnce_byBoth() throws Exception {
+    String form = offer();
+    long sequence = sequence(form);
+    assertThat(save(one, sequence, 1, 60).status()).isEqualTo(200);
+    List<String> people = addresses(4);
+    join(form, people);
+    for (int i = 0; i < TIMES; i++) {
+      servers.sql(
+          "UPDATE run SET set_aside_at = NOW(3), trouble = 'x', next_due_at = NULL WHERE ended_at IS NULL"
+              + " AND sequence_id = "
+              + sequence);
+      assertThat(
+              atOnce(
+                  () -> one.json("POST", "/api/set-aside/try-again", Map.of()).status(),
+                  () -> two.json("POST", "/api/set-aside/try-again", Map.of()).status()))
+          .containsOnly(200);
+      assertThat(
+              servers.number(
+                  "SELECT COUNT(*) FROM run WHERE set_aside_at IS NOT NULL AND sequence_id = "
+                      + sequence))
+          .isZero();
+    }
+    Awaiting.until(() -> waiting(sequence) == people.size());
+    people.forEach(this::subjectsOnce);
+  }
+
+  @Test
+  void twoWhoHaveSendingGoOn_bothFindItGoing() throws Exception {
+    for (int i = 0; i < TIMES; i++) {
+      servers.sql(
+          "INSERT IGNORE INTO sending_halt (id, halted_at, refusals, reason) VALUES (1, NOW(3), 20, '550 relay')");
+      assertThat(
+              atOnce(
+                  () -> one.json("POST", "/api/mail/go-on", Map.of()).status(),
+                  () -> two.json("POST", "/api/mail/go-on", Map.of()).status()))
+          .containsOnly(200);
+      assertThat(servers.number("SELECT COUNT(*) FROM sending_halt")).isZero();
+    }
+  }
+
+  /** Fewer times: each is slow on purpose. */
+  @Test
+  void twoChangesOfOnePassword_oneCounts() throws Exception {
+    String present = TestServer.PASSWORD;
+    for (int i = 0; i < TIMES / 10; i++) {
+      String mine = "a password of mine " + i;
+      String theirs = "a password of theirs " + i;
+      String was = present;
+      List<Integer> answers =
+          atOnce(() -> changePassword(one, was, mine), () -> changePassword(two, was, theirs));
+      // Whoever came second was signed out by the first, or told that it was changed.
+      assertThat(answers).contains(204).containsAnyOf(401, 422);
+      present = answers.get(0) == 204 ? mine : theirs;
+      one = servers.visitor(0).signIn(TestServer.OWNER, present);
+      two = servers.visitor(1).signIn(TestServer.OWNER, present);
+      assertThat(
+              atOnce(
+                  () -> one.delete("/api/account/sessions").status(),
+                  () -> two.delete("/api/account/sessions").status()))
+          .contains(200)
+          .isSubsetOf(200, 401);
+      one = servers.visitor(0).signIn(TestServer.OWNER, present);
+      two = servers.visitor(1).signIn(TestServer.OWNER, present);
+    }
+    assertThat(changePassword(one, present, TestServer.PASSWORD)).isEqualTo(204);
+    two = servers.owner(1);
+  }
+
+  private static int changePassword(Http owner, String present, String wanted) {
+    Map<String, String> change = Map.of("present", present, "wanted", wanted);
+    return owner.json("PUT", "/api/account/password", change).status();
   }
 }

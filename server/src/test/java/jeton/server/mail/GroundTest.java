@@ -237,6 +237,67 @@ class GroundTest {
     assertThat(offer.subjects(two)).doesNotContain("B");
   }
 
+  @Test
+  void whoeverCameBackByThemselves_isLeftAsTheyAre() {
+    SampleOffer offer = new SampleOffer(step(1, "A"), step(1, "B"));
+    String email = newAddress();
+    offer.join(email);
+    long id = personId(email);
+    server
+        .bean(jeton.server.followup.Departures.class)
+        .unreachable(id, Optional.empty(), "no such mailbox");
+    server.clock.forward(Duration.ofHours(1));
+    offer.join(email);
+    assertThat(state(email)).isEqualTo("ON_THE_LIST");
+    long going = going(id);
+    Http owner = server.owner();
+    var again = owner.json("POST", "/api/people/" + id + "/reachable-again", Map.of());
+    assertThat(again.json().get("people").asInt()).isZero();
+    assertThat(going(id)).isEqualTo(going);
+    assertThat(
+            db.sql("SELECT COUNT(*) FROM event WHERE person_id = :id AND kind = 'REACHABLE_AGAIN'")
+                .param("id", id)
+                .query(Long.class)
+                .single())
+        .isZero();
+    owner.json("POST", "/api/unreachable/undo", Map.of("at", again.json().get("at").asString()));
+    assertThat(state(email)).isEqualTo("ON_THE_LIST");
+    assertThat(going(id)).isEqualTo(going);
+  }
+
+  /** A pause and its end, both while a worker holds emails it found paused. */
+  @Test
+  void whatWasFoundPaused_leaves_whenItsSequenceHasGoneOnMeanwhile() {
+    SampleOffer offer = new SampleOffer(step(1, "A"));
+    String email = newAddress();
+    offer.join(email);
+    server.clock.forward(Duration.ofDays(1));
+    server.bean(RunMover.class).moveDue(100);
+    Sequences sequences = server.bean(Sequences.class);
+    sequences.pause(offer.sequence().id(), true);
+    // It came into the outbox a moment after the pause had held what was there.
+    db.sql("UPDATE outbox SET held = FALSE, try_at = due_at WHERE person_id = :id AND held")
+        .param("id", personId(email))
+        .update();
+    OutboxStore store = server.bean(OutboxStore.class);
+    List<OutboxStore.Row> claimed =
+        store.claimDue(server.clock.instant(), 100, Duration.ofMinutes(2)).stream()
+            .filter(row -> row.to().equals(email))
+            .toList();
+    sequences.pause(offer.sequence().id(), false);
+    List<Long> ids = claimed.stream().map(OutboxStore.Row::id).toList();
+    store.hold(claimed.get(0).claim(), ids, server.clock.instant());
+    server.settle();
+    assertThat(offer.subjects(email)).contains("A");
+  }
+
+  private long going(long personId) {
+    return db.sql("SELECT COUNT(*) FROM run WHERE person_id = :id AND ended_at IS NULL")
+        .param("id", personId)
+        .query(Long.class)
+        .single();
+  }
+
   private long personId(String email) {
     return db.sql("SELECT id FROM person WHERE email = :email")
         .param("email", email)
