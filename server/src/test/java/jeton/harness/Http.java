@@ -12,12 +12,13 @@ import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import java.util.stream.Collectors;
+import jeton.server.email.EmailJson;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** A browser without a screen: keeps cookies, follows nothing by itself. */
 public final class Http {
-  private static final JsonMapper JSON = new JsonMapper();
+  private static final JsonMapper JSON = JsonMapper.builder().addModule(new EmailJson()).build();
   private final String base;
   private final CookieManager cookies = new CookieManager();
   private final HttpClient client = HttpClient.newBuilder().cookieHandler(cookies).build();

@@ -17,7 +17,8 @@ public class EmailJson extends SimpleModule {
     SpringDocUtils.getConfig().replaceWithClass(EmailBlock.class, FlatBlock.class);
   }
 
-  EmailJson() {
+  /** For whatever writes emails down. */
+  public EmailJson() {
     super("emails");
     setMixInAnnotation(EmailBlock.class, AsFlatBlock.class);
   }

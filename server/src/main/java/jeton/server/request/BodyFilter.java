@@ -54,9 +54,7 @@ final class BodyFilter implements Filter {
     }
     Body body = new Body(shelf, most);
     ServletInputStream in = request.getInputStream();
-    if (length >= 0 && length <= Body.IN_MEMORY && in.available() >= length) {
-      // Here already: most forms come in one piece with their headers.
-      body.add(in.readNBytes((int) length));
+    if (length >= 0 && length <= Body.IN_MEMORY && cameAlong(in, (int) length, body)) {
       chain.doFilter(new BodyRequest(request, body), response);
       return;
     }
@@ -69,6 +67,27 @@ final class BodyFilter implements Filter {
 
   private static boolean hasBody(HttpServletRequest request) {
     return request.getContentLengthLong() > 0 || request.getHeader("Transfer-Encoding") != null;
+  }
+
+  /**
+   * Takes what came in one piece with the headers, as most forms do: reading that waits for nobody.
+   * True when it was all.
+   */
+  private static boolean cameAlong(ServletInputStream in, int length, Body body)
+      throws IOException {
+    byte[] octets = new byte[length];
+    int came = 0;
+    int n = 1;
+    while (n > 0 && came < length && in.available() > 0) {
+      n = in.read(octets, came, length - came);
+      came += Math.max(0, n);
+    }
+    if (came == length) {
+      body.add(octets);
+      return true;
+    }
+    body.add(octets, came);
+    return false;
   }
 
   private BodyLimit.Most most(HttpServletRequest request) {
