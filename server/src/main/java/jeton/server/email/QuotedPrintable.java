@@ -27,25 +27,48 @@ final class QuotedPrintable {
   }
 
   private void encode() {
-    for (int i = 0; i < text.length; i++) {
-      byte octet = text[i];
-      if (octet == '\n' || octet == '\r') {
-        if (octet == '\r' && i + 1 < text.length && text[i + 1] == '\n') {
-          i++;
-        }
-        breakLine();
-      } else if (isPlain(octet) && !(isBlank(octet) && endsLine(i + 1))) {
-        makeRoom(1);
-        out.write(octet);
-        column++;
-      } else {
-        makeRoom(3);
-        out.write('=');
-        out.write(HEX[octet >> 4 & 0xF]);
-        out.write(HEX[octet & 0xF]);
-        column += 3;
-      }
+    int at = 0;
+    while (at < text.length) {
+      int end = endOfRun(at);
+      copy(at, end);
+      at = end < text.length ? special(end) : end;
     }
+  }
+
+  /** Where what can stand as it is ends: nearly all of an email, so it is taken in long pieces. */
+  private int endOfRun(int from) {
+    int to = from;
+    while (to < text.length && isPlain(text[to])) {
+      to++;
+    }
+    return to > from && isBlank(text[to - 1]) && endsLine(to) ? to - 1 : to;
+  }
+
+  private void copy(int from, int to) {
+    int at = from;
+    while (at < to) {
+      makeRoom(1);
+      int length = Math.min(to - at, LONGEST_LINE - 1 - column);
+      out.write(text, at, length);
+      column += length;
+      at += length;
+    }
+  }
+
+  /** A line's end, or an octet written in full; returns what comes after it. */
+  private int special(int at) {
+    byte octet = text[at];
+    if (octet == '\n' || octet == '\r') {
+      breakLine();
+      boolean two = octet == '\r' && at + 1 < text.length && text[at + 1] == '\n';
+      return two ? at + 2 : at + 1;
+    }
+    makeRoom(3);
+    out.write('=');
+    out.write(HEX[octet >> 4 & 0xF]);
+    out.write(HEX[octet & 0xF]);
+    column += 3;
+    return at + 1;
   }
 
   private static boolean isPlain(byte octet) {

@@ -119,15 +119,16 @@ final class DkimSigner {
     Octets relaxed = new Octets(body.length + 2);
     int emptyLines = 0;
     boolean blank = false;
-    for (byte octet : body) {
-      if (octet == '\r') {
-        continue;
-      }
+    int at = 0;
+    while (at < body.length) {
+      byte octet = body[at];
       if (octet == '\n') {
         emptyLines++;
         blank = false;
-      } else if (octet == ' ' || octet == '\t') {
-        blank = true;
+        at++;
+      } else if (octet == '\r' || isBlank(octet)) {
+        blank |= octet != '\r';
+        at++;
       } else {
         for (; emptyLines > 0; emptyLines--) {
           relaxed.write('\r');
@@ -136,8 +137,10 @@ final class DkimSigner {
         if (blank) {
           relaxed.write(' ');
         }
-        relaxed.write(octet);
         blank = false;
+        int end = endOfWords(body, at);
+        relaxed.write(body, at, end - at);
+        at = end;
       }
     }
     if (relaxed.size() > 0) {
@@ -145,6 +148,27 @@ final class DkimSigner {
       relaxed.write('\n');
     }
     return relaxed.toArray();
+  }
+
+  /** Words with one blank between stand as they are: nearly all of a line, taken in one piece. */
+  private static int endOfWords(byte[] body, int from) {
+    int to = from + 1;
+    while (to < body.length && (isWord(body[to]) || body[to] == ' ' && isWord(body, to + 1))) {
+      to++;
+    }
+    return to;
+  }
+
+  private static boolean isWord(byte[] body, int at) {
+    return at < body.length && isWord(body[at]);
+  }
+
+  private static boolean isWord(byte octet) {
+    return octet != '\r' && octet != '\n' && !isBlank(octet);
+  }
+
+  private static boolean isBlank(byte octet) {
+    return octet == ' ' || octet == '\t';
   }
 
   private static String folded(String base64) {
