@@ -11,12 +11,22 @@ const BUSINESS = {
   settings: { name: 'Quire & Thread', zone: 'Europe/Dublin', palette: [], whenUnknown: {}, fields: [] },
 }
 
+const TODAY = {
+  now: '2026-11-25T14:00:00Z',
+  news: [],
+  offers: [],
+  outbox: { troubled: 0, waiting: 0 },
+  setAside: { total: 0, newest: [] },
+  waitingToConfirm: 0,
+}
+
 const server = () =>
   new FakeServer({
     'GET /session': { email: 'owner@quireandthread.example' },
     'GET /demo/clock': new Says(404),
     'GET /business': BUSINESS,
     'DELETE /session': {},
+    'GET /today': TODAY,
   })
 
 describe('The application', () => {
@@ -57,7 +67,7 @@ describe('The application', () => {
   it('leads to the sign-in when nobody is signed in, and back from there', async () => {
     server().on('GET /session', {})
     const { router } = await show(App)
-    await expect.poll(() => router.currentRoute.value.fullPath).toBe('/sign-in?then=/')
+    await expect.poll(() => router.currentRoute.value.fullPath).toBe('/sign-in?then=/today')
   })
 
   it('signs out', async () => {
@@ -68,6 +78,20 @@ describe('The application', () => {
     await user.click(await screen.findByText('Sign out'))
     await expect.poll(() => router.currentRoute.value.path).toBe('/sign-in')
     expect(screen.queryByRole('navigation', { name: 'Main' })).toBeNull()
+  })
+
+  it('stays where it is when the session ends, and signs in over the screen', async () => {
+    const asked = server().on('GET /people', new Says(401)).on('GET /offers', [])
+    const { user, router } = await show(App, { at: '/offers' })
+    await screen.findByRole('navigation', { name: 'Main' })
+    const ended = api.get('/people').catch((fault: Error) => fault)
+    await ended
+    expect(await screen.findByRole('heading', { name: 'Sign in again' })).toBeTruthy()
+    expect(router.currentRoute.value.path).toBe('/offers')
+    asked.on('POST /session', { email: 'owner@quireandthread.example' })
+    await user.type(screen.getByLabelText('Password'), 'waxed linen thread{Enter}')
+    await expect.poll(() => screen.queryByRole('heading', { name: 'Sign in again' })).toBeNull()
+    expect(router.currentRoute.value.path).toBe('/offers')
   })
 
   it('tells of an action that failed where no form says so, until it is read', async () => {

@@ -9,13 +9,18 @@ import {
 } from '@mdi/js'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
+import SignInAgain from './account/SignInAgain.vue'
 import { useSession } from './account/useSession'
+import { onSignedOut } from './api/client'
 import { useBusiness } from './business/useBusiness'
 import DemoStrip from './demo/DemoStrip.vue'
 import { useClock } from './demo/useClock'
+import { screenKey } from './router'
 import FindDialog from './shared/FindDialog.vue'
 import KeysDialog from './shared/KeysDialog.vue'
 import NoticeBar from './shared/NoticeBar.vue'
+import { clearDesk, leftBehind, saveAll, setWriter } from './shared/saving/desk'
+import { useUndoKeys } from './shared/saving/useUndoKeys'
 import { useKeys } from './shared/useKeys'
 
 const NAV = [
@@ -50,6 +55,9 @@ useKeys({
   'mod+k': () => (finding.value = !!session.email),
   '?': () => (keysShown.value = true),
 })
+useUndoKeys()
+
+onSignedOut(() => (session.over = session.email !== ''))
 
 /** Nothing can be shown before this is known, so a failure takes the screen's place. */
 async function orSayWhy(known: () => Promise<void>) {
@@ -74,17 +82,20 @@ onMounted(find)
 watch(
   [() => session.email, ready],
   async () => {
+    setWriter(session.email)
     if (session.email) {
       await orSayWhy(business.load)
     } else if (ready.value && !route.meta.open) {
-      await router.push({ path: '/sign-in', query: { then: route.path } })
+      await router.push({ path: '/sign-in', query: { then: route.fullPath } })
     }
   },
   { immediate: true },
 )
 
 async function signOut() {
+  await saveAll()
   await session.signOut()
+  clearDesk()
   await router.push('/sign-in')
 }
 </script>
@@ -129,10 +140,17 @@ async function signOut() {
         <div><v-btn color="primary" variant="flat" @click="tryAgain">Try again</v-btn></div>
       </section>
     </main>
-    <router-view v-else-if="ready && (route.meta.open || (session.email && business.view))" />
+    <template v-else-if="ready && (route.meta.open || (session.email && business.view))">
+      <p v-if="leftBehind.length" class="behind small" role="alert">
+        Something you typed elsewhere is not saved yet.
+        <router-link :to="leftBehind[0]!">Look at it</router-link>
+      </p>
+      <router-view :key="screenKey(route)" />
+    </template>
     <v-progress-linear v-else indeterminate color="secondary" aria-label="Loading" />
     <DemoStrip v-if="clock.isDemo && session.email" />
     <FindDialog v-if="finding" @close="finding = false" />
+    <SignInAgain v-if="session.over" />
     <KeysDialog v-if="keysShown" @close="keysShown = false" />
     <NoticeBar />
   </v-app>
@@ -142,6 +160,10 @@ async function signOut() {
 .away {
   max-width: 560px;
   padding-top: 12vh;
+}
+.behind {
+  padding: 8px 28px;
+  background: color-mix(in srgb, rgb(var(--v-theme-error)) 9%, transparent);
 }
 .top {
   display: flex;

@@ -5,11 +5,15 @@ import './styles.css'
 import { createPinia } from 'pinia'
 import { createApp } from 'vue'
 import App from './App.vue'
-import { router } from './router'
+import { createWebHistory } from 'vue-router'
+import { makeRouter } from './router'
 import { useNotice } from './shared/useNotice'
 import { vuetify } from './theme'
 
-const app = createApp(App).use(createPinia()).use(router).use(vuetify)
+const app = createApp(App)
+  .use(createPinia())
+  .use(makeRouter(createWebHistory('/app/')))
+  .use(vuetify)
 const notice = useNotice()
 app.config.errorHandler = notice.tell
 window.addEventListener('unhandledrejection', (event) => notice.tell(event.reason))

@@ -1,84 +1,90 @@
-import { createRouter, createWebHistory } from 'vue-router'
-import { onSignedOut } from './api/client'
+import {
+  createRouter,
+  type RouteLocationNormalizedLoaded,
+  type RouterHistory,
+  type RouteRecordRaw,
+} from 'vue-router'
 
 export const STOPS = ['give', 'ask', 'confirm', 'hand-over', 'follow-up'] as const
 export type Stop = (typeof STOPS)[number]
 
-export const router = createRouter({
-  history: createWebHistory('/app/'),
-  routes: [
-    { path: '/', redirect: '/today' },
-    { path: '/today', component: () => import('./track/TodayView.vue'), meta: { title: 'Today' } },
-    { path: '/offers', component: () => import('./track/OffersView.vue'), meta: { title: 'Offers' } },
-    { path: '/offers/:id(\\d+)', redirect: (to) => `/offers/${to.params.id}/give` },
-    {
-      path: `/offers/:id(\\d+)/:stop(${STOPS.join('|')})`,
-      component: () => import('./track/OfferView.vue'),
-      meta: { title: 'Offer' },
-    },
-    {
-      path: '/offers/:id(\\d+)/rehearsal',
-      component: () => import('./rehearsal/RehearsalView.vue'),
-      meta: { title: 'Rehearsal' },
-    },
-    {
-      path: '/emails/:part(sequences|layouts|engine)?',
-      component: () => import('./library/EmailsView.vue'),
-      meta: { title: 'Emails' },
-    },
-    {
-      path: '/sequences/:id(\\d+)',
-      component: () => import('./followup/SequencePage.vue'),
-      meta: { title: 'Sequence' },
-    },
-    { path: '/people', component: () => import('./people/PeopleView.vue'), meta: { title: 'People' } },
-    {
-      path: '/people/:id(\\d+)',
-      component: () => import('./people/PersonView.vue'),
-      meta: { title: 'Person' },
-    },
-    { path: '/site', component: () => import('./site/SiteView.vue'), meta: { title: 'Site' } },
-    { path: '/setup', component: () => import('./business/SetupView.vue'), meta: { title: 'Setup' } },
-    {
-      path: '/sign-in',
-      component: () => import('./account/SignInView.vue'),
-      meta: { title: 'Sign in', open: true },
-    },
-    {
-      path: '/forgotten',
-      component: () => import('./account/ForgottenView.vue'),
-      meta: { title: 'New password', open: true },
-    },
-    {
-      path: '/reset/:token',
-      component: () => import('./account/ResetView.vue'),
-      meta: { title: 'New password', open: true },
-    },
-    {
-      path: '/account',
-      component: () => import('./account/AccountView.vue'),
-      meta: { title: 'Your account' },
-    },
-    {
-      path: '/welcome/:token',
-      component: () => import('./account/WelcomeView.vue'),
-      meta: { title: 'Welcome', open: true },
-    },
-    {
-      path: '/:pathMatch(.*)*',
-      component: () => import('./shared/NotHere.vue'),
-      meta: { title: 'Not here' },
-    },
-  ],
-})
+const ROUTES: RouteRecordRaw[] = [
+  { path: '/', redirect: '/today' },
+  { path: '/today', component: () => import('./track/TodayView.vue'), meta: { title: 'Today' } },
+  { path: '/offers', component: () => import('./track/OffersView.vue'), meta: { title: 'Offers' } },
+  { path: '/offers/:id(\\d+)', redirect: (to) => `/offers/${to.params.id}/give` },
+  {
+    path: `/offers/:id(\\d+)/:stop(${STOPS.join('|')})`,
+    component: () => import('./track/OfferView.vue'),
+    meta: { title: 'Offer' },
+  },
+  {
+    path: '/offers/:id(\\d+)/rehearsal',
+    component: () => import('./rehearsal/RehearsalView.vue'),
+    meta: { title: 'Rehearsal' },
+  },
+  {
+    path: '/emails/:part(sequences|layouts|engine)?',
+    component: () => import('./library/EmailsView.vue'),
+    meta: { title: 'Emails' },
+  },
+  {
+    path: '/sequences/:id(\\d+)',
+    component: () => import('./followup/SequencePage.vue'),
+    meta: { title: 'Sequence' },
+  },
+  { path: '/people', component: () => import('./people/PeopleView.vue'), meta: { title: 'People' } },
+  {
+    path: '/people/:id(\\d+)',
+    component: () => import('./people/PersonView.vue'),
+    meta: { title: 'Person' },
+  },
+  { path: '/site', component: () => import('./site/SiteView.vue'), meta: { title: 'Site' } },
+  { path: '/setup', component: () => import('./business/SetupView.vue'), meta: { title: 'Setup' } },
+  {
+    path: '/sign-in',
+    component: () => import('./account/SignInView.vue'),
+    meta: { title: 'Sign in', open: true },
+  },
+  {
+    path: '/forgotten',
+    component: () => import('./account/ForgottenView.vue'),
+    meta: { title: 'New password', open: true },
+  },
+  {
+    path: '/reset/:token',
+    component: () => import('./account/ResetView.vue'),
+    meta: { title: 'New password', open: true },
+  },
+  {
+    path: '/account',
+    component: () => import('./account/AccountView.vue'),
+    meta: { title: 'Your account' },
+  },
+  {
+    path: '/welcome/:token',
+    component: () => import('./account/WelcomeView.vue'),
+    meta: { title: 'Welcome', open: true },
+  },
+  {
+    path: '/:pathMatch(.*)*',
+    component: () => import('./shared/NotHere.vue'),
+    meta: { title: 'Not here' },
+  },
+]
 
-router.afterEach((to) => {
-  document.title = `${String(to.meta.title)} · Jeton`
-})
+/**
+ * A screen is another one when it shows another thing. Stops, forms and parts of one thing share a screen: what is open
+ * stays open.
+ */
+export const screenKey = ({ matched, params }: RouteLocationNormalizedLoaded) =>
+  `${matched[0]?.path} ${params.id ?? ''}`
 
-onSignedOut(() => {
-  const { path, meta } = router.currentRoute.value
-  if (!meta.open) {
-    void router.push({ path: '/sign-in', query: { then: path } })
-  }
-})
+/** The application's addresses, over a history of the browser's or of a test's own. */
+export function makeRouter(history: RouterHistory) {
+  const router = createRouter({ history, routes: ROUTES })
+  router.afterEach((to) => {
+    document.title = `${String(to.meta.title)} · Jeton`
+  })
+  return router
+}

@@ -29,7 +29,7 @@ describe('A forgotten password', () => {
 describe('A new password', () => {
   async function set(answer: unknown) {
     const server = new FakeServer({ 'POST /session/reset': answer })
-    const shown = await show(ResetView, { at: '/reset/abc', route: '/reset/:token' })
+    const shown = await show(ResetView, { at: '/reset/abc' })
     await shown.user.type(screen.getByLabelText(/ten characters/), 'waxed linen thread{Enter}')
     return { server, ...shown }
   }

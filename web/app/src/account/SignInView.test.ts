@@ -6,7 +6,7 @@ import SignInView from './SignInView.vue'
 
 async function signIn(answer: unknown, at = '/sign-in?then=/people/3') {
   const server = new FakeServer({ 'POST /session': answer })
-  const shown = await show(SignInView, { at, route: '/sign-in' })
+  const shown = await show(SignInView, { at })
   await shown.user.type(screen.getByLabelText('Email'), 'owner@quireandthread.example')
   await shown.user.type(screen.getByLabelText('Password'), 'marbled paper{Enter}')
   return { server, ...shown }

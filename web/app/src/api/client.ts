@@ -12,6 +12,7 @@ export class ApiFault extends Error {
 }
 
 const AWAY = 'Jeton cannot be reached.'
+const SIGNED_OUT = 401
 
 let signedOut = () => {}
 
@@ -24,28 +25,43 @@ function csrf(): string {
   return decodeURIComponent(/(?:^|; )XSRF-TOKEN=([^;]+)/.exec(document.cookie)?.[1] ?? '')
 }
 
-async function fault(response: Response): Promise<ApiFault> {
-  const type = response.headers.get('Content-Type') ?? ''
-  const body = type.includes('json') ? await response.json() : {}
-  if (response.status === 401) {
+/** What an answer says; nothing when it is no JSON, as a proxy's own page is. */
+function parsed(text: string): { detail?: string; problems?: Problem[] } {
+  try {
+    return JSON.parse(text || '{}')
+  } catch {
+    return {}
+  }
+}
+
+function faultOf(status: number, text: string, otherwise: string): ApiFault {
+  if (status === SIGNED_OUT) {
     signedOut()
   }
-  const detail = body.detail ?? `Something went wrong (${response.status}). Nothing was changed.`
-  return new ApiFault(response.status, detail, body.problems ?? [])
+  const { detail, problems } = parsed(text)
+  return new ApiFault(status, detail ?? otherwise, problems ?? [])
 }
+
+const fault = async (response: Response) =>
+  faultOf(
+    response.status,
+    await response.text(),
+    `Something went wrong (${response.status}). Nothing was changed.`,
+  )
+
+/** What a browser still sends for a page that is being closed; it takes 64 kB for all such requests together. */
+const SENT_ALONG = 30_000
 
 async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
   const headers: Record<string, string> = { Accept: 'application/json', 'X-XSRF-TOKEN': csrf() }
-  if (body !== undefined) {
+  const json = body === undefined ? undefined : JSON.stringify(body)
+  if (json !== undefined) {
     headers['Content-Type'] = 'application/json'
   }
+  const keepalive = method === 'PUT' && !!json && json.length < SENT_ALONG
   let response: Response
   try {
-    response = await fetch(`/api${path}`, {
-      method,
-      headers,
-      body: body === undefined ? undefined : JSON.stringify(body),
-    })
+    response = await fetch(`/api${path}`, { method, headers, body: json, keepalive })
   } catch {
     throw new ApiFault(0, AWAY)
   }
@@ -99,13 +115,10 @@ export function upload<T>(path: string, file: File, progress: (share: number) =>
       reject(new ApiFault(0, 'The upload broke off. Nothing was changed: try it again.'))
     request.onabort = () => reject(new ApiFault(0, 'Stopped. Nothing was changed.'))
     request.onload = () => {
-      const body = JSON.parse(request.responseText || '{}')
-      if (request.status < 300) {
-        resolve(body as T)
+      if (request.status >= 200 && request.status < 300) {
+        resolve(parsed(request.responseText) as T)
       } else {
-        reject(
-          new ApiFault(request.status, body.detail ?? 'The file could not be kept.', body.problems ?? []),
-        )
+        reject(faultOf(request.status, request.responseText, 'The file could not be kept.'))
       }
     }
     request.send(file)

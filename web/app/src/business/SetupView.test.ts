@@ -57,7 +57,7 @@ async function open(view: unknown = BUSINESS) {
     'GET /mail/signing': { records: [] },
     'GET /mail/bounces': { address: '', folder: '', key: '' },
   })
-  const shown = await show(SetupView, { at: '/setup', route: '/setup' })
+  const shown = await show(SetupView, { at: '/setup' })
   await useBusiness()
     .load()
     .catch(() => {})

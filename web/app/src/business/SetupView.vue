@@ -7,7 +7,7 @@ import type { BusinessSettings, BusinessView } from '../api/types'
 import { maybeUnknown } from '../mail/fillIns'
 import PictureField from '../shared/PictureField.vue'
 import SavedNote from '../shared/SavedNote.vue'
-import { useDocument, type Document } from '../shared/useDocument'
+import { useDocument, type Document } from '../shared/saving/useDocument'
 import ChecksPanel from './ChecksPanel.vue'
 import FieldsPanel from './FieldsPanel.vue'
 import PagesPanel from './PagesPanel.vue'
@@ -20,7 +20,7 @@ import { useBusiness } from './useBusiness'
 const route = useRoute()
 const business = useBusiness()
 
-const setup = useDocument<BusinessSettings>({
+const setup = useDocument<BusinessSettings>('business', {
   load: async () => {
     const view = await api.get<BusinessView>('/business')
     return { version: view.version, value: view.settings }

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import { useSession } from '../account/useSession'
-import { api, ApiFault } from '../api/client'
-import type { Problem, SmtpSettings } from '../api/types'
+import { api } from '../api/client'
+import type { BusinessView, SmtpSettings } from '../api/types'
+import { useSubmit } from '../shared/useSubmit'
 import { useBusiness } from './useBusiness'
 
 const SECURITY = [
@@ -15,58 +16,46 @@ const business = useBusiness()
 const session = useSession()
 const smtp = ref<SmtpSettings>({ host: '', port: 587, security: 'STARTTLS', user: '', password: '' })
 const changing = ref(false)
-const problems = ref<Problem[]>([])
-const busy = ref(false)
+const { busy, at, submit } = useSubmit('host')
 const to = ref(session.email)
 const result = ref<{ sent: boolean; said: string } | null>(null)
-const at = (field: string) => problems.value.find((p) => p.field === field)?.message
 
-watch(
-  () => business.view?.smtp,
-  (known) => {
-    changing.value = !known
-    if (known) {
-      smtp.value = {
-        host: known.host,
-        port: known.port,
-        security: known.security,
-        user: known.user,
-        password: '',
-      }
-    }
-  },
-  { immediate: true },
-)
-
-async function attempt(work: () => Promise<void>) {
-  busy.value = true
-  problems.value = []
-  result.value = null
-  try {
-    await work()
-  } catch (failed) {
-    const { problems: found, message } = failed as ApiFault
-    problems.value = found.length ? found : [{ field: 'host', code: '', message }]
-  } finally {
-    busy.value = false
+function show(known: BusinessView['smtp']) {
+  changing.value = !known
+  if (known) {
+    const { host, port, security, user } = known
+    smtp.value = { host, port, security, user, password: '' }
   }
 }
 
+watch(
+  () => business.view?.smtp,
+  // Setup is read anew after each of its saves; what is being typed here is not touched by that.
+  (known) => (changing.value && known ? undefined : show(known)),
+  { immediate: true },
+)
+
 const save = () =>
-  attempt(async () => {
+  submit(async () => {
     await api.put('/business/smtp', smtp.value)
-    await business.load()
     changing.value = false
+    await business.load()
   })
 
+function leaveAsItWas() {
+  changing.value = false
+  show(business.view?.smtp)
+}
+
 const test = () =>
-  attempt(async () => {
+  submit(async () => {
+    result.value = null
     result.value = await api.post<{ sent: boolean; said: string }>('/mail/test', { to: to.value })
   })
 </script>
 
 <template>
-  <section id="mail" class="panel stack" aria-labelledby="smtp-title">
+  <section id="mail" data-own-undo class="panel stack" aria-labelledby="smtp-title">
     <h2 id="smtp-title">Mail server</h2>
     <template v-if="changing">
       <div class="row">
@@ -92,7 +81,7 @@ const test = () =>
       />
       <div class="row">
         <v-btn color="primary" variant="flat" :loading="busy" @click="save">Save the mail server</v-btn>
-        <v-btn v-if="business.view?.smtp" @click="changing = false">Leave it as it was</v-btn>
+        <v-btn v-if="business.view?.smtp" @click="leaveAsItWas">Leave it as it was</v-btn>
       </div>
     </template>
     <div v-else class="row spread">

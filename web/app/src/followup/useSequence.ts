@@ -1,7 +1,7 @@
 import { onScopeDispose, ref } from 'vue'
 import { api } from '../api/client'
 import type { Effect, Planned, SequenceDraft, SequenceView } from '../api/types'
-import { useDocument, type Versioned } from '../shared/useDocument'
+import { useDocument, type Versioned } from '../shared/saving/useDocument'
 
 /**
  * A sequence as a document. A save that changes something for people on their way waits for the owner's word (`effect`
@@ -38,6 +38,13 @@ export function useSequence(id: number, saved: () => void) {
     return matters
   }
 
+  /** What its writer chose: without the numbers the server gives. */
+  const essence = ({ name, rules, steps }: SequenceDraft) => ({
+    name,
+    rules,
+    steps: steps.map(({ ready, rules: when, email }) => ({ ready, when, email })),
+  })
+
   /** Whoever goes on typing while a save is under way has the email's version of before it in hand. */
   function upToDate(draft: SequenceDraft): SequenceDraft {
     const known = view.value?.steps ?? []
@@ -51,11 +58,12 @@ export function useSequence(id: number, saved: () => void) {
     }
   }
 
-  const sequence = useDocument<SequenceDraft>({
+  const sequence = useDocument<SequenceDraft>(`sequence ${id}`, {
     load: async () => versioned(await api.get<SequenceView>(path)),
     save: async (version, draft) =>
       versioned(await api.put<SequenceView>(path, { version, sequence: upToDate(draft) })),
     hold,
+    essence,
     saved,
   })
 

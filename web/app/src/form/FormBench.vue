@@ -5,7 +5,7 @@ import type { Drawn, FormSettings, FormView, SiteView } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
 import PreviewFrame from '../shared/PreviewFrame.vue'
 import SavedNote from '../shared/SavedNote.vue'
-import { useDocument, type Document } from '../shared/useDocument'
+import { useDocument, type Document } from '../shared/saving/useDocument'
 import { useLatest } from '../shared/useLatest'
 import SizeChoice from '../track/SizeChoice.vue'
 import Workbench from '../track/Workbench.vue'
@@ -30,7 +30,7 @@ const over = computed(() => ['POP_UP', 'SLIDE_IN', 'BAR'].includes(props.form.sh
 const hosted = computed(() => props.form.shape === 'FULL_PAGE')
 
 const versioned = (view: FormView) => ({ version: view.version, value: view.settings })
-const document = useDocument<FormSettings>({
+const document = useDocument<FormSettings>(`form ${props.form.id}`, {
   load: async () => versioned(await api.get<FormView>(path)),
   save: async (version, settings) => versioned(await api.put<FormView>(path, { version, settings })),
   saved: () => emit('saved'),

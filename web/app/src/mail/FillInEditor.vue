@@ -45,6 +45,8 @@ const off = {
   strike: false,
   horizontalRule: false,
   underline: false,
+  // A step back is the document's: see shared/saving.
+  undoRedo: false,
 } as const
 const plain = {
   bold: false,

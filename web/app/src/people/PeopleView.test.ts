@@ -12,7 +12,7 @@ const aoife = {
   createdAt: '2026-11-20T10:00:00Z',
 }
 const server = (page: unknown) => new FakeServer({ 'GET /offers': [], 'GET /people': page })
-const shown = (at = '/people') => show(PeopleView, { at, route: '/people' })
+const shown = (at = '/people') => show(PeopleView, { at })
 
 describe('People', () => {
   it('lists who is there, each with a way to all that happened', async () => {

@@ -53,7 +53,7 @@ const PERSON: PersonWhole = {
 
 async function open(person: unknown = PERSON) {
   const server = new FakeServer({ 'GET /people/3': person, 'GET /tags': [{ name: 'starter', people: 1 }] })
-  const shown = await show(PersonView, { at: '/people/3', route: '/people/:id' })
+  const shown = await show(PersonView, { at: '/people/3' })
   return { server, ...shown }
 }
 

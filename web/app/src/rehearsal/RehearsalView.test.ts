@@ -56,7 +56,7 @@ async function rehearse(at = '/offers/1/rehearsal', film: unknown = FILM) {
     'GET /offers/1/forms': [{ key: 'f2', settings: { name: 'Pop-up on the journal' } }],
     'POST /offers/1/rehearsal': film,
   })
-  const shown = await show(RehearsalView, { at, route: '/offers/:id/rehearsal' })
+  const shown = await show(RehearsalView, { at })
   const wishes = () => server.bodies('POST /offers/1/rehearsal') as RehearsalWish[]
   return { server, wishes, ...shown }
 }

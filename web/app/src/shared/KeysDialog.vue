@@ -6,6 +6,7 @@ const KEYS = [
   ['P', 'The next size of the preview'],
   ['/', 'A fill-in or a block, while writing an email'],
   ['Ctrl K', 'Find an offer, a person or a command'],
+  ['Ctrl Z', 'One step back in what you write; Ctrl Shift Z one step forth'],
   ['Alt ↑ Alt ↓', 'Move the field or email that has the focus'],
   ['?', 'This list'],
 ]

@@ -1,22 +1,37 @@
 import { screen } from '@testing-library/vue'
 import { describe, expect, it, vi } from 'vitest'
-import { computed, ref } from 'vue'
+import { ref } from 'vue'
 import type { Problem } from '../api/types'
 import { show } from '../testing/show'
 import SavedNote from './SavedNote.vue'
-import type { Document, DocumentState } from './useDocument'
+import type { Difference } from './saving/merging'
+import type { Document, DocumentState } from './saving/useDocument'
+
+const BOTH: Difference[] = [
+  { path: ['name'], mine: 'Plan', theirs: 'The plan', changedBy: 'both' },
+  { path: ['handOver', 'byEmail'], mine: false, theirs: true, changedBy: 'them' },
+]
 
 function note(
   state: DocumentState,
-  over: { problems?: Problem[]; message?: string; canUndo?: boolean } = {},
+  over: { problems?: Problem[]; message?: string; canUndo?: boolean; found?: boolean } = {},
 ) {
-  const ways = { undo: vi.fn(), load: vi.fn(), saveOver: vi.fn() }
+  const ways = {
+    undo: vi.fn(),
+    redo: vi.fn(),
+    resolve: vi.fn(),
+    takeUp: vi.fn(),
+    leaveIt: vi.fn(),
+  }
   const document = {
     state: ref(state),
     savedAt: ref(state === 'saved' ? new Date(2026, 10, 25, 9, 5) : null),
     problems: ref(over.problems ?? []),
     message: ref(over.message ?? ''),
-    canUndo: computed(() => over.canUndo ?? false),
+    canUndo: ref(over.canUndo ?? false),
+    canRedo: ref(false),
+    found: ref(over.found ? { draft: { at: '2026-11-25T13:00:00Z' } } : null),
+    conflict: ref(state === 'conflict' ? { parts: BOTH } : null),
     ...ways,
   } as unknown as Document<unknown>
   return show(SavedNote, { props: { document } }).then((shown) => ({ ...shown, ...ways }))
@@ -30,21 +45,26 @@ describe('How a document stands', () => {
     ['saved', 'Saved 09:05'],
     ['asking', 'Waiting for your word'],
     ['away', 'Not saved yet: trying again'],
+    ['signedOut', 'Not saved yet: sign in again'],
   ] as const)('%s is said as “%s”', async (state, words) => {
     await note(state)
     expect(screen.getByRole('status').textContent).toContain(words)
     expect(screen.queryByRole('button')).toBeNull()
   })
 
-  it('offers undo once something was saved', async () => {
-    const { user, undo } = await note('saved', { canUndo: true })
+  it.each(['saved', 'saving', 'away'] as const)('takes a step back while %s', async (state) => {
+    const { user, undo } = await note(state, { canUndo: true })
     await user.click(screen.getByRole('button', { name: 'Undo' }))
     expect(undo).toHaveBeenCalledOnce()
+    expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Redo' }).disabled).toBe(true)
   })
 
-  it('offers no undo while a save is under way', async () => {
-    await note('saving', { canUndo: true })
-    expect(screen.queryByRole('button', { name: 'Undo' })).toBeNull()
+  it('offers what was not saved before the page was closed', async () => {
+    const { user, takeUp, leaveIt } = await note('saved', { found: true })
+    await user.click(screen.getByRole('button', { name: 'Take it up' }))
+    await user.click(screen.getByRole('button', { name: 'Throw it away' }))
+    expect(takeUp).toHaveBeenCalledOnce()
+    expect(leaveIt).toHaveBeenCalledOnce()
   })
 
   it('says what is wrong, and that nothing typed is lost', async () => {
@@ -54,12 +74,16 @@ describe('How a document stands', () => {
     )
   })
 
-  it('leaves the choice to the owner after a conflict', async () => {
-    const { user, load, saveOver } = await note('conflict', { message: 'Changed in another tab.' })
+  it('lays out both versions after a conflict, and saves what is chosen of each part', async () => {
+    const { user, resolve } = await note('conflict', { message: 'Changed in another tab.' })
     expect(screen.getByText(/Changed in another tab/)).toBeTruthy()
-    await user.click(screen.getByRole('button', { name: 'Load theirs' }))
-    await user.click(screen.getByRole('button', { name: 'Save mine over it' }))
-    expect(load).toHaveBeenCalledOnce()
-    expect(saveOver).toHaveBeenCalledOnce()
+    await user.click(screen.getByRole('button', { name: 'See what differs' }))
+    const [name, byEmail] = await screen.findAllByRole('group')
+    expect(name!.textContent).toContain('Plan')
+    expect(byEmail!.querySelector<HTMLInputElement>('input:checked')!.parentElement!.textContent).toContain(
+      'Theirs',
+    )
+    await user.click(screen.getByRole('button', { name: 'Save what I chose' }))
+    expect(resolve).toHaveBeenCalledExactlyOnceWith([BOTH[1]])
   })
 })

@@ -1,10 +1,13 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import type { Document } from './useDocument'
+import { computed, ref } from 'vue'
+import ConflictDialog from './saving/ConflictDialog.vue'
+import type { Document } from './saving/useDocument'
+import When from './When.vue'
 
-/** How a document stands, with its undo; and the choice when two tabs changed it. */
+/** How a document stands, with its steps back and forth; and the choice when two changed it. */
 const props = defineProps<{ document: Document<unknown> }>()
 const d = computed(() => props.document)
+const choosing = ref(false)
 
 const words = computed(() => {
   const at = d.value.savedAt.value
@@ -17,6 +20,7 @@ const words = computed(() => {
     asking: 'Waiting for your word',
     refused: 'Not saved: something needs a look',
     conflict: 'Not saved',
+    signedOut: 'Not saved yet: sign in again',
     away: 'Not saved yet: trying again',
     failed: '',
   }[d.value.state.value]
@@ -25,16 +29,28 @@ const words = computed(() => {
 
 <template>
   <div class="note small" role="status">
-    <span :class="{ grave: ['refused', 'conflict', 'away'].includes(d.state.value) }">{{ words }}</span>
-    <button v-if="d.canUndo.value && d.state.value === 'saved'" @click="d.undo()">Undo</button>
+    <span :class="{ grave: ['refused', 'conflict', 'away', 'signedOut'].includes(d.state.value) }">{{
+      words
+    }}</span>
+    <template v-if="d.canUndo.value || d.canRedo.value">
+      <button :disabled="!d.canUndo.value" aria-keyshortcuts="Control+Z" @click="d.undo()">Undo</button>
+      <button :disabled="!d.canRedo.value" aria-keyshortcuts="Control+Shift+Z" @click="d.redo()">Redo</button>
+    </template>
   </div>
-  <v-alert v-if="d.state.value === 'conflict'" type="warning" variant="tonal" density="compact" class="mt-2">
-    {{ d.message.value }}
+  <v-alert v-if="d.found.value" type="info" variant="tonal" density="compact" class="mt-2" role="status">
+    Work of <When :at="d.found.value.draft.at" /> was not saved before this page was closed.
     <div class="row mt-2">
-      <v-btn size="small" @click="d.load()">Load theirs</v-btn>
-      <v-btn size="small" @click="d.saveOver()">Save mine over it</v-btn>
+      <v-btn size="small" @click="d.takeUp()">Take it up</v-btn>
+      <v-btn size="small" @click="d.leaveIt()">Throw it away</v-btn>
     </div>
   </v-alert>
+  <v-alert v-if="d.state.value === 'conflict'" type="warning" variant="tonal" density="compact" class="mt-2">
+    {{ d.message.value }} What you typed is still here.
+    <div class="row mt-2">
+      <v-btn size="small" @click="choosing = true">See what differs</v-btn>
+    </div>
+  </v-alert>
+  <ConflictDialog v-if="choosing && d.conflict.value" :document="d" @close="choosing = false" />
   <v-alert v-if="d.state.value === 'refused'" type="error" variant="tonal" density="compact" class="mt-2">
     <div v-for="p in d.problems.value" :key="p.field + p.code">{{ p.message }}</div>
     What you typed is still here.
@@ -53,5 +69,10 @@ const words = computed(() => {
 .note button {
   text-decoration: underline;
   color: rgb(var(--v-theme-primary));
+}
+.note button:disabled {
+  text-decoration: none;
+  color: var(--quiet);
+  cursor: default;
 }
 </style>

@@ -24,7 +24,7 @@ async function open(sites: unknown[] = [SITE]) {
     'GET /today': { now: NOW },
     'POST /display/test': [],
   })
-  const shown = await show(SiteView, { at: '/site', route: '/site' })
+  const shown = await show(SiteView, { at: '/site' })
   return { server, ...shown }
 }
 

@@ -1,5 +1,6 @@
 import { cleanup, configure } from '@testing-library/vue'
 import { afterEach, expect, vi } from 'vitest'
+import { clearDesk } from '../shared/saving/desk'
 import { FakeServer } from './fakeServer'
 
 /** What a browser has and jsdom lacks: sizes are never known here, so nothing may depend on them. */
@@ -28,6 +29,8 @@ configure({ asyncUtilTimeout: 8000 })
 
 afterEach(() => {
   cleanup()
+  clearDesk()
+  localStorage.clear()
   vi.restoreAllMocks()
   document.body.innerHTML = ''
   expect(FakeServer.unexpected.splice(0), 'questions without an answer').toEqual([])

@@ -51,6 +51,9 @@ async function open(files?: unknown[]) {
   const server = new FakeServer({ 'POST /offers/1/words/preview': { html: '<p>page</p>' } })
   const changed = vi.fn()
   const settings = {
+    canRedo: ref(false),
+    found: ref(null),
+    conflict: ref(null),
     value: ref(null),
     state: ref('saved'),
     savedAt: ref(null),

@@ -5,7 +5,7 @@ import EmailEditor from '../mail/EmailEditor.vue'
 import EmailPreview from '../mail/EmailPreview.vue'
 import { useWritten } from '../mail/useWritten'
 import SavedNote from '../shared/SavedNote.vue'
-import type { Document } from '../shared/useDocument'
+import type { Document } from '../shared/saving/useDocument'
 import TagChanges from './TagChanges.vue'
 import Workbench from './Workbench.vue'
 

@@ -7,6 +7,7 @@ import { useClock } from '../demo/useClock'
 import FollowUpStop from '../followup/FollowUpStop.vue'
 import { STOPS, type Stop } from '../router'
 import CopyButton from '../shared/CopyButton.vue'
+import { saveAll } from '../shared/saving/desk'
 import { useKeys } from '../shared/useKeys'
 import When from '../shared/When.vue'
 import AskStop from './AskStop.vue'
@@ -51,7 +52,11 @@ async function fixed(next: OfferView) {
 async function change(state: 'LIVE' | 'PAUSED') {
   pausing.value = false
   held.value = ''
-  await settings.flush()
+  // What is typed at a stop or a form counts too: it goes live as it stands on screen.
+  if (!(await saveAll())) {
+    held.value = 'Something you typed could not be saved, so nothing was changed. Look at it first.'
+    return
+  }
   try {
     view.value = await api.put<OfferView>(`/offers/${id}/state`, { state })
   } catch (failed) {

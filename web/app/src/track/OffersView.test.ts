@@ -12,7 +12,7 @@ const offer = (id: number, name: string, findings: Partial<Finding>[] = [], mayG
   track: TRACK,
   offer: { id, state: id === 1 ? 'LIVE' : 'DRAFT', settings: { name } },
 })
-const open = (at = '/offers') => show(OffersView, { at, route: '/offers' })
+const open = (at = '/offers') => show(OffersView, { at })
 
 describe('Offers', () => {
   it('shows each with its track, its state and what is to be looked at', async () => {

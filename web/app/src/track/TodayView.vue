@@ -99,15 +99,12 @@ watch([() => clock.moves, () => clock.tick], () => void load(), { immediate: tru
         <div v-if="aside" class="row away" role="alert">
           <span>
             <strong class="grave"
-              >{{ people(today.setAside.total) }} could not be moved on in
-              {{ aside.sequence }}.</strong
+              >{{ people(today.setAside.total) }} could not be moved on in {{ aside.sequence }}.</strong
             >
             <span class="quiet">{{ aside.why }}</span>
           </span>
           <v-btn size="small" @click="tryAside">Try again</v-btn>
-          <router-link class="small" :to="`/people/${aside.personId}`">{{
-            aside.email
-          }}</router-link>
+          <router-link class="small" :to="`/people/${aside.personId}`">{{ aside.email }}</router-link>
         </div>
         <p v-if="today.waitingToConfirm > 0" class="waiting">
           <router-link to="/people?state=WAITING_TO_CONFIRM"

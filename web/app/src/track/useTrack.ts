@@ -1,7 +1,7 @@
 import { ref } from 'vue'
 import { api } from '../api/client'
 import type { OfferSettings, OfferView } from '../api/types'
-import { useDocument, type Versioned } from '../shared/useDocument'
+import { useDocument, type Versioned } from '../shared/saving/useDocument'
 
 /** An offer with its track: counts and findings that follow each change, and its settings as a document. */
 export function useTrack(id: number) {
@@ -22,7 +22,7 @@ export function useTrack(id: number) {
     return { version: from.offer.version, value: structuredClone(from.offer.settings) }
   }
 
-  const settings = useDocument<OfferSettings>({
+  const settings = useDocument<OfferSettings>(`offer ${id}`, {
     load: async () => versioned(await api.get<OfferView>(`/offers/${id}`)),
     save: async (version, value) =>
       versioned(await api.put<OfferView>(`/offers/${id}`, { version, settings: value })),

@@ -1,0 +1,361 @@
+import { computed, ref, watch, type Ref, effectScope } from 'vue'
+import { ApiFault } from '../../api/client'
+import type { Problem } from '../../api/types'
+import { dropDraft, findDraft, keepDraft, type Found } from './drafts'
+import { useHistory } from './history'
+import { differences, merged, withPart, type Difference } from './merging'
+
+/** A saved value and the number its next save must name. */
+export interface Versioned<T> {
+  version: number
+  value: T
+}
+
+/** How a document stands: `refused`, `conflict` and `signedOut` keep what was typed and wait for the owner. */
+export type DocumentState =
+  | 'loading'
+  | 'saved'
+  | 'unsaved'
+  | 'saving'
+  | 'asking'
+  | 'refused'
+  | 'conflict'
+  | 'signedOut'
+  | 'away'
+  | 'failed'
+
+/** Where a document comes from and goes to. */
+export interface Source<T> {
+  load(): Promise<Versioned<T>>
+  save(version: number, value: T): Promise<Versioned<T>>
+  /** Whether a save needs the owner's word first; true to hold it back until `confirmSave`. */
+  hold?(value: T): Promise<boolean>
+  /** What of a value its writer chose, without what the server adds to it; the whole when left out. */
+  essence?(value: T): unknown
+  /** Hears of each save. */
+  saved?(): void
+}
+
+/** Both versions of a document that somebody else changed meanwhile. */
+export interface Conflict<T> {
+  theirs: Versioned<T>
+  parts: Difference[]
+}
+
+const PAUSE_MS = 600
+const LONGEST_PAUSE_MS = 5000
+const RETRY_MS = 3000
+const LONGEST_RETRY_MS = 60_000
+const WAITING: DocumentState[] = ['refused', 'conflict', 'signedOut', 'asking']
+
+/**
+ * One document on its way to the server: one request in flight, the newest state after it. It outlives the screen it was
+ * typed on, keeps what is not saved in the browser, and knows every step back.
+ */
+export function saveQueue<T>(key: string, owner: () => string, from: Source<T>) {
+  let source = from
+  const value = ref(null) as Ref<T | null>
+  const state = ref<DocumentState>('loading')
+  const problems = ref<Problem[]>([])
+  const message = ref('')
+  const savedAt = ref<Date | null>(null)
+  const found = ref(null) as Ref<Found<T> | null>
+  const conflict = ref(null) as Ref<Conflict<T> | null>
+  const history = useHistory()
+  let version = 0
+  let settled = ''
+  let noted = ''
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let unsavedSince = 0
+  let retryMs = RETRY_MS
+  let flight: Promise<void> | null = null
+  let sure = false
+
+  const json = () => JSON.stringify(value.value)
+  const essence = (of: T) => JSON.stringify(source.essence ? source.essence(of) : of)
+
+  /** Puts a value on the screen without its counting as typed. */
+  function put(next: T) {
+    value.value = next
+    noted = json()
+  }
+
+  function settle(saved: Versioned<T>) {
+    version = saved.version
+    settled = JSON.stringify(saved.value)
+  }
+
+  function nowSaved() {
+    clearTimeout(timer)
+    state.value = 'saved'
+    problems.value = []
+    message.value = ''
+    conflict.value = null
+    unsavedSince = 0
+    retryMs = RETRY_MS
+    dropDraft(key)
+  }
+
+  function begin(saved: Versioned<T>) {
+    settle(saved)
+    put(JSON.parse(settled) as T)
+    history.begin(settled)
+    nowSaved()
+  }
+
+  async function load() {
+    state.value = 'loading'
+    try {
+      begin(await source.load())
+    } catch (fault) {
+      state.value = 'failed'
+      message.value = (fault as Error).message
+      return
+    }
+    await lookForDraft()
+  }
+
+  /** Work of a page that is gone is offered, unless it came to be saved after all. */
+  async function lookForDraft() {
+    const left = await findDraft<T>(key, owner())
+    const known = settled && (JSON.parse(settled) as T)
+    if (left && known && essence(left.draft.value) === essence(known)) {
+      left.forget()
+    } else {
+      found.value = left
+    }
+  }
+
+  /** Takes up what was found. What others changed since then is shown as ever. */
+  function takeUp() {
+    const left = found.value
+    if (!left || value.value === null) {
+      return
+    }
+    const theirs = JSON.parse(settled) as T
+    put(merged(left.draft.base, theirs, left.draft.value))
+    found.value = null
+    left.forget()
+    typed()
+  }
+
+  function leaveIt() {
+    found.value?.forget()
+    found.value = null
+  }
+
+  function later(ms: number) {
+    clearTimeout(timer)
+    timer = setTimeout(() => void flush(), ms)
+  }
+
+  /** Something was typed, or a step was taken back. */
+  function typed() {
+    noted = json()
+    if (noted === settled && !flight) {
+      nowSaved()
+      return
+    }
+    keepDraft(key, {
+      version,
+      base: JSON.parse(settled) as T,
+      value: value.value,
+      at: new Date().toISOString(),
+      owner: owner(),
+    })
+    sure = false
+    if (state.value === 'conflict' || state.value === 'signedOut') {
+      return
+    }
+    state.value = flight ? 'saving' : 'unsaved'
+    unsavedSince ||= Date.now()
+    later(Math.max(0, Math.min(PAUSE_MS, unsavedSince + LONGEST_PAUSE_MS - Date.now())))
+  }
+
+  /** Saves what is typed; returns when nothing is in flight and all is saved or waits for somebody. */
+  function flush(): Promise<void> {
+    clearTimeout(timer)
+    flight ??= send().finally(() => (flight = null))
+    return flight
+  }
+
+  async function send() {
+    while (value.value !== null && state.value !== 'conflict' && json() !== settled) {
+      const sent = json()
+      const before = settled
+      try {
+        if (!sure && (await source.hold?.(JSON.parse(sent) as T))) {
+          state.value = 'asking'
+          return
+        }
+        state.value = 'saving'
+        const saved = await source.save(version, JSON.parse(sent) as T)
+        adopt(sent, saved)
+      } catch (fault) {
+        if (!(fault instanceof ApiFault)) {
+          throw fault
+        }
+        if (fault.status === 409 && (await isOurs(sent, before))) {
+          continue
+        }
+        fail(fault)
+        return
+      }
+    }
+    if (value.value !== null && json() === settled) {
+      nowSaved()
+    }
+  }
+
+  /** Brings what the server made of a save into what was typed meanwhile, and into every step back. */
+  function adopt(sent: string, saved: Versioned<T>) {
+    const base = JSON.parse(sent) as T
+    settle(saved)
+    history.rewrite((then) => JSON.stringify(merged(base, saved.value, JSON.parse(then) as T)))
+    put(merged(base, JSON.parse(settled) as T, value.value as T))
+    savedAt.value = new Date()
+    sure = false
+    source.saved?.()
+  }
+
+  /**
+   * Somebody changed it meanwhile: true when that was ourselves, by a save whose answer was lost, or when nothing differs
+   * after all. Otherwise both versions are laid out.
+   */
+  async function isOurs(sent: string, before: string): Promise<boolean> {
+    const theirs = await source.load()
+    if (essence(theirs.value) === essence(JSON.parse(sent) as T)) {
+      adopt(sent, theirs)
+      return true
+    }
+    const parts = differences(JSON.parse(before), JSON.parse(json()), theirs.value)
+    if (parts.length === 0) {
+      adopt(json(), theirs)
+      return true
+    }
+    conflict.value = { theirs, parts }
+    return false
+  }
+
+  /**
+   * Ends a conflict.
+   *
+   * @param theirs of the parts, those to be as the other has them
+   */
+  function resolve(theirs: Difference[]) {
+    const both = conflict.value
+    if (both && value.value !== null) {
+      settle(both.theirs)
+      put(theirs.reduce((v, part) => withPart(v, part.path, part.theirs), JSON.parse(json()) as T))
+      history.note(json())
+      conflict.value = null
+      state.value = 'unsaved'
+      void flush()
+    }
+  }
+
+  function fail(fault: ApiFault) {
+    message.value = fault.message
+    problems.value = fault.problems
+    if (fault.status === 409 && conflict.value) {
+      state.value = 'conflict'
+    } else if (fault.status === 401) {
+      state.value = 'signedOut'
+    } else if (fault.status === 422 || fault.status === 400 || fault.status === 413) {
+      state.value = 'refused'
+    } else {
+      state.value = 'away'
+      message.value += ' What you typed is still here; it is saved as soon as that is possible.'
+      later(retryMs)
+      retryMs = Math.min(LONGEST_RETRY_MS, retryMs * 1.5)
+    }
+  }
+
+  // It goes on watching when the screen is left: what is brought in then counts too.
+  const scope = effectScope(true)
+  scope.run(() =>
+    watch(
+      value,
+      () => {
+        const now = json()
+        if (value.value !== null && state.value !== 'loading' && now !== noted) {
+          history.note(now)
+          typed()
+        }
+      },
+      { deep: true, flush: 'sync' },
+    ),
+  )
+
+  function back(to: string | undefined) {
+    if (to !== undefined) {
+      put(JSON.parse(to) as T)
+      typed()
+    }
+  }
+
+  /** Puts back what is saved, forgetting what was typed since. */
+  function putBack() {
+    if (settled) {
+      put(JSON.parse(settled) as T)
+      history.note(settled)
+      nowSaved()
+    }
+  }
+
+  /** Goes on after somebody signed in again. */
+  function resume() {
+    if (state.value === 'signedOut' || state.value === 'away') {
+      state.value = 'unsaved'
+      void flush()
+    }
+  }
+
+  /** Another screen shows it: what was typed stays, what was not is read anew. */
+  async function showOn(another: Source<T>) {
+    source = another
+    if (state.value === 'failed' || state.value === 'saved') {
+      await load()
+      return
+    }
+    // Read for what the screen shows beside it; a version that has moved on shows at the next save.
+    await source.load().catch(() => undefined)
+  }
+
+  return {
+    value,
+    state,
+    problems,
+    message,
+    savedAt,
+    found,
+    conflict,
+    canUndo: history.canUndo,
+    canRedo: history.canRedo,
+    /** Whether something typed is not with the server yet. */
+    dirty: computed(() => !['saved', 'loading', 'failed'].includes(state.value)),
+    /** Whether it stays so until somebody does something. */
+    stuck: computed(() => WAITING.includes(state.value)),
+    problemAt: (field: string) => problems.value.find((p) => p.field === field)?.message,
+    load,
+    showOn,
+    flush,
+    confirmSave() {
+      sure = true
+      return flush()
+    },
+    putBack,
+    undo: () => back(history.undo()),
+    redo: () => back(history.redo()),
+    resolve,
+    resume,
+    takeUp,
+    leaveIt,
+    end() {
+      clearTimeout(timer)
+      scope.stop()
+    },
+  }
+}
+
+export type SaveQueue<T> = ReturnType<typeof saveQueue<T>>
