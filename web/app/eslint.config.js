@@ -3,6 +3,7 @@ import prettier from 'eslint-config-prettier'
 import vue from 'eslint-plugin-vue'
 import globals from 'globals'
 import ts from 'typescript-eslint'
+import { rooms } from './eslint.rooms.js'
 
 export default ts.config(
   { ignores: ['dist', 'dist-embed', 'target', 'node_modules', 'src/api/schema.d.ts'] },
@@ -20,5 +21,6 @@ export default ts.config(
     },
   },
   { files: ['**/*.vue'], languageOptions: { parserOptions: { parser: ts.parser } } },
+  ...rooms,
   prettier,
 )

@@ -14,9 +14,10 @@ import { useSession } from './account/useSession'
 import { onSignedOut } from './api/client'
 import { useBusiness } from './business/useBusiness'
 import DemoStrip from './demo/DemoStrip.vue'
-import { useClock } from './demo/useClock'
+import { useClock } from './clock/useClock'
 import { screenKey } from './router'
-import FindDialog from './shared/FindDialog.vue'
+import { setOwnFillIns } from './email/fillIns'
+import FindDialog from './find/FindDialog.vue'
 import KeysDialog from './shared/KeysDialog.vue'
 import NoticeBar from './shared/NoticeBar.vue'
 import { clearDesk, leftBehind, saveAll, setWriter } from './shared/saving/desk'
@@ -92,6 +93,11 @@ watch(
   { immediate: true },
 )
 
+watch(
+  () => business.view?.settings.fields ?? [],
+  (fields) => setOwnFillIns(fields.map(({ key, label }) => ({ name: key, label }))),
+)
+
 async function signOut() {
   await saveAll()
   await session.signOut()
@@ -152,7 +158,7 @@ async function signOut() {
     <FindDialog v-if="finding" @close="finding = false" />
     <SignInAgain v-if="session.over" />
     <KeysDialog v-if="keysShown" @close="keysShown = false" />
-    <NoticeBar />
+    <NoticeBar :raised="clock.isDemo" />
   </v-app>
 </template>
 

@@ -4,66 +4,64 @@ import {
   type RouterHistory,
   type RouteRecordRaw,
 } from 'vue-router'
-
-export const STOPS = ['give', 'ask', 'confirm', 'hand-over', 'follow-up'] as const
-export type Stop = (typeof STOPS)[number]
+import { STOPS } from './offer/stops'
 
 const ROUTES: RouteRecordRaw[] = [
   { path: '/', redirect: '/today' },
-  { path: '/today', component: () => import('./track/TodayView.vue'), meta: { title: 'Today' } },
-  { path: '/offers', component: () => import('./track/OffersView.vue'), meta: { title: 'Offers' } },
+  { path: '/today', component: () => import('./today/TodayPage.vue'), meta: { title: 'Today' } },
+  { path: '/offers', component: () => import('./offer/OffersPage.vue'), meta: { title: 'Offers' } },
   { path: '/offers/:id(\\d+)', redirect: (to) => `/offers/${to.params.id}/give` },
   {
     path: `/offers/:id(\\d+)/:stop(${STOPS.join('|')})`,
-    component: () => import('./track/OfferView.vue'),
+    component: () => import('./offer/OfferPage.vue'),
     meta: { title: 'Offer' },
   },
   {
     path: '/offers/:id(\\d+)/rehearsal',
-    component: () => import('./rehearsal/RehearsalView.vue'),
+    component: () => import('./rehearsal/RehearsalPage.vue'),
     meta: { title: 'Rehearsal' },
   },
   {
     path: '/emails/:part(sequences|layouts|engine)?',
-    component: () => import('./library/EmailsView.vue'),
+    component: () => import('./emails/EmailsPage.vue'),
     meta: { title: 'Emails' },
   },
   {
     path: '/sequences/:id(\\d+)',
-    component: () => import('./followup/SequencePage.vue'),
+    component: () => import('./sequence/SequencePage.vue'),
     meta: { title: 'Sequence' },
   },
-  { path: '/people', component: () => import('./people/PeopleView.vue'), meta: { title: 'People' } },
+  { path: '/people', component: () => import('./people/PeoplePage.vue'), meta: { title: 'People' } },
   {
     path: '/people/:id(\\d+)',
-    component: () => import('./people/PersonView.vue'),
+    component: () => import('./people/PersonPage.vue'),
     meta: { title: 'Person' },
   },
-  { path: '/site', component: () => import('./site/SiteView.vue'), meta: { title: 'Site' } },
-  { path: '/setup', component: () => import('./business/SetupView.vue'), meta: { title: 'Setup' } },
+  { path: '/site', component: () => import('./site/SitePage.vue'), meta: { title: 'Site' } },
+  { path: '/setup', component: () => import('./setup/SetupPage.vue'), meta: { title: 'Setup' } },
   {
     path: '/sign-in',
-    component: () => import('./account/SignInView.vue'),
+    component: () => import('./account/SignInPage.vue'),
     meta: { title: 'Sign in', open: true },
   },
   {
     path: '/forgotten',
-    component: () => import('./account/ForgottenView.vue'),
+    component: () => import('./account/ForgottenPage.vue'),
     meta: { title: 'New password', open: true },
   },
   {
     path: '/reset/:token',
-    component: () => import('./account/ResetView.vue'),
+    component: () => import('./account/ResetPage.vue'),
     meta: { title: 'New password', open: true },
   },
   {
     path: '/account',
-    component: () => import('./account/AccountView.vue'),
+    component: () => import('./account/AccountPage.vue'),
     meta: { title: 'Your account' },
   },
   {
     path: '/welcome/:token',
-    component: () => import('./account/WelcomeView.vue'),
+    component: () => import('./account/WelcomePage.vue'),
     meta: { title: 'Welcome', open: true },
   },
   {

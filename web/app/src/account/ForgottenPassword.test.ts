@@ -2,13 +2,13 @@ import { screen } from '@testing-library/vue'
 import { describe, expect, it } from 'vitest'
 import { AWAY, FakeServer, Says } from '../testing/fakeServer'
 import { show } from '../testing/show'
-import ForgottenView from './ForgottenView.vue'
-import ResetView from './ResetView.vue'
+import ForgottenPage from './ForgottenPage.vue'
+import ResetPage from './ResetPage.vue'
 
 describe('A forgotten password', () => {
   async function ask(answer: unknown) {
     const server = new FakeServer({ 'POST /session/forgotten': answer })
-    const shown = await show(ForgottenView)
+    const shown = await show(ForgottenPage)
     await shown.user.type(screen.getByLabelText('Email'), 'owner@quireandthread.example{Enter}')
     return { server, ...shown }
   }
@@ -29,7 +29,7 @@ describe('A forgotten password', () => {
 describe('A new password', () => {
   async function set(answer: unknown) {
     const server = new FakeServer({ 'POST /session/reset': answer })
-    const shown = await show(ResetView, { at: '/reset/abc' })
+    const shown = await show(ResetPage, { at: '/reset/abc' })
     await shown.user.type(screen.getByLabelText(/ten characters/), 'waxed linen thread{Enter}')
     return { server, ...shown }
   }

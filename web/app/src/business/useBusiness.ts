@@ -2,7 +2,6 @@ import { defineStore } from 'pinia'
 import { computed, ref } from 'vue'
 import { api } from '../api/client'
 import type { BusinessView } from '../api/types'
-import { setOwnFillIns } from '../mail/fillIns'
 
 /** The business everything here belongs to: its zone dates are shown in, its colours. */
 export const useBusiness = defineStore('business', () => {
@@ -13,7 +12,6 @@ export const useBusiness = defineStore('business', () => {
 
   async function load() {
     view.value = await api.get<BusinessView>('/business')
-    setOwnFillIns(view.value.settings.fields.map(({ key, label }) => ({ name: key, label })))
   }
 
   return { view, zone, palette, whenUnknown, load }

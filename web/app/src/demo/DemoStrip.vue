@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useBusiness } from '../business/useBusiness'
-import { useClock } from './useClock'
+import { useClock } from '../clock/useClock'
 
 const clock = useClock()
 const business = useBusiness()

@@ -2,11 +2,12 @@
 import { computed, ref } from 'vue'
 import type { Frame, OfferSettings } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
-import { useClock } from '../demo/useClock'
-import { END_WORDS, movedWords, rulesWords } from '../followup/rules'
+import { useClock } from '../clock/useClock'
+import { END_WORDS } from '../people/words'
+import { movedWords, rulesWords } from '../sequence/rules'
 import PreviewFrame from '../shared/PreviewFrame.vue'
 import { exact, when } from '../shared/when'
-import FindingLine from '../track/FindingLine.vue'
+import FindingLine from '../offer/FindingLine.vue'
 
 /** One moment of the film strip: its date on the line, what is seen then, why then, and what Readiness says of it. */
 const props = defineProps<{

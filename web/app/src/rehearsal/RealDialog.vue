@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { api } from '../api/client'
 import type { Frame, RehearsalWish } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
-import { useClock } from '../demo/useClock'
+import { useClock } from '../clock/useClock'
 import { exact, when } from '../shared/when'
 
 /** The same visitor through the real engine, into the demo's mailbox; the demo's clock is moved for it. */

@@ -1,10 +1,9 @@
 <script setup lang="ts">
-import { useClock } from '../demo/useClock'
 import { useNotice } from './useNotice'
 
-/** Tells of an action that failed, until it is read. */
+/** Tells of an action that failed, or that can be taken back, until it is read. */
+defineProps<{ raised: boolean }>()
 const notice = useNotice()
-const clock = useClock()
 </script>
 
 <template>
@@ -15,7 +14,7 @@ const clock = useClock()
     color="error"
     rounded="lg"
     role="alert"
-    :class="{ 'above-strip': clock.isDemo }"
+    :class="{ 'above-strip': raised }"
     @update:model-value="notice.words = ''"
   >
     {{ notice.words }}

@@ -2,12 +2,13 @@
 import { computed, ref } from 'vue'
 import ConflictDialog from './saving/ConflictDialog.vue'
 import type { Document } from './saving/useDocument'
-import When from './When.vue'
 
 /** How a document stands, with its steps back and forth; and the choice when two changed it. */
 const props = defineProps<{ document: Document<unknown> }>()
 const d = computed(() => props.document)
 const choosing = ref(false)
+const moment = (iso: string) =>
+  new Date(iso).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })
 
 const words = computed(() => {
   const at = d.value.savedAt.value
@@ -38,7 +39,7 @@ const words = computed(() => {
     </template>
   </div>
   <v-alert v-if="d.found.value" type="info" variant="tonal" density="compact" class="mt-2" role="status">
-    Work of <When :at="d.found.value.draft.at" /> was not saved before this page was closed.
+    Work of {{ moment(d.found.value.draft.at) }} was not saved before this page was closed.
     <div class="row mt-2">
       <v-btn size="small" @click="d.takeUp()">Take it up</v-btn>
       <v-btn size="small" @click="d.leaveIt()">Throw it away</v-btn>

@@ -3,7 +3,7 @@ import { mdiCheckCircleOutline, mdiMinusCircleOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
 import { api } from '../api/client'
 import type { OfferView, Verdict } from '../api/types'
-import { SHAPE_WORDS } from '../form/words'
+import { SHAPE_WORDS } from '../ask/words'
 import { useLatest } from '../shared/useLatest'
 
 /** Which forms would show on a page to a visitor, which would not, and why. */

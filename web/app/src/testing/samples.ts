@@ -1,6 +1,6 @@
 import type { EmailBlock, EmailContent, SequenceView, Share, StepView } from '../api/types'
-import { afterDays } from '../followup/rules'
-import { freshEmail } from '../mail/blocks'
+import { afterDays } from '../sequence/rules'
+import { freshEmail } from '../email/blocks'
 
 /** Made-up data of the sample business, as the server gives it. */
 

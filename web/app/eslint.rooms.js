@@ -1,0 +1,48 @@
+/**
+ * The rooms of the interface, from the ground up: each may use those before it, and none that come after. One way, as in
+ * the server. Screens and their addresses (App, router) stand above all of them.
+ */
+export const ROOMS = [
+  'api',
+  'shared',
+  'clock',
+  'business',
+  'account',
+  'demo',
+  'people',
+  'email',
+  'sequence',
+  'ask',
+  'offer',
+  'emails',
+  'site',
+  'setup',
+  'rehearsal',
+  'today',
+  'find',
+]
+
+const above = (room) => ROOMS.slice(ROOMS.indexOf(room) + 1)
+
+const upwards = (room) => ({
+  regex: `^(\\.\\./)+(${[...above(room), 'App', 'router'].join('|')})(/|\\.|$)`,
+  message: `“${room}” stands below that room: what both need belongs into one below both.`,
+})
+
+const calls = {
+  regex: '^(\\.\\./)+api/client$',
+  importNames: ['api', 'upload', 'download'],
+  message: 'Calls live in composables: a component says what it wants, not where it is asked for.',
+}
+
+const rule = (...patterns) => ({ 'no-restricted-imports': ['error', { patterns }] })
+
+/** One configuration for each room: arrows go down, and components make no calls. */
+export const rooms = ROOMS.flatMap((room) => [
+  {
+    files: [`src/${room}/**/*.ts`],
+    ignores: ['**/*.test.ts'],
+    rules: rule(...(above(room).length ? [upwards(room)] : [])),
+  },
+  { files: [`src/${room}/**/*.vue`], rules: rule(upwards(room), calls) },
+])

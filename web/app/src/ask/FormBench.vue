@@ -1,0 +1,255 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { api } from '../api/client'
+import type { Drawn, FormSettings, FormView, SiteView } from '../api/types'
+import { useBusiness } from '../business/useBusiness'
+import PreviewFrame from '../shared/PreviewFrame.vue'
+import SavedNote from '../shared/SavedNote.vue'
+import { useDocument, type Document } from '../shared/saving/useDocument'
+import { useLatest } from '../shared/useLatest'
+import SizeChoice from '../shared/SizeChoice.vue'
+import Workbench from '../shared/Workbench.vue'
+import AfterPanel from './AfterPanel.vue'
+import DisplayPanel from './DisplayPanel.vue'
+import AskedFieldsPanel from './AskedFieldsPanel.vue'
+import LooksPanel from './LooksPanel.vue'
+import PlacingPanel from './PlacingPanel.vue'
+import WordsPanel from './WordsPanel.vue'
+import { SHAPE_WORDS } from './words'
+
+/** One form at its workbench: the settings in parts that open one by one, and how a visitor meets it. */
+const props = defineProps<{ offerId: number; form: FormView; address: string; sites: SiteView[] }>()
+const emit = defineEmits<{ saved: []; copy: []; turn: [on: boolean]; remove: [] }>()
+const SIZES = ['Desktop', 'Phone', 'As code'] as const
+const size = ref<string>('Desktop')
+const part = ref<string>('asks')
+const removing = ref(false)
+const business = useBusiness()
+const path = `/offers/${props.offerId}/forms/${props.form.id}`
+const over = computed(() => ['POP_UP', 'SLIDE_IN', 'BAR'].includes(props.form.shape))
+const hosted = computed(() => props.form.shape === 'FULL_PAGE')
+
+const versioned = (view: FormView) => ({ version: view.version, value: view.settings })
+const document = useDocument<FormSettings>(`form ${props.form.id}`, {
+  load: async () => versioned(await api.get<FormView>(path)),
+  save: async (version, settings) => versioned(await api.put<FormView>(path, { version, settings })),
+  saved: () => emit('saved'),
+})
+const f = computed(() => document.value.value)
+
+const { answer: drawn } = useLatest(
+  () => f.value,
+  (settings) =>
+    api.post<Drawn>(`/offers/${props.offerId}/forms/preview`, { shape: props.form.shape, settings }),
+)
+const sentence = computed(() => drawn.value?.sentence ?? props.form.sentence)
+const snippet = computed(() => props.sites[0]?.snippet ?? '')
+const code = ref('')
+async function showCode() {
+  code.value = (await api.get<{ html: string }>(`${path}/placing`)).html
+}
+
+/** What each part holds now, in a few words, so that a closed part need not be opened to know. */
+const parts = computed(() => {
+  const value = f.value
+  if (!value) {
+    return []
+  }
+  const fields = value.fields.length
+  const after = value.afterwards
+  const closes = after.closesAfter ? `, closes after ${after.closesAfter} s` : ''
+  const all = [
+    { id: 'asks', name: 'What it asks', now: `${fields} ${fields === 1 ? 'field' : 'fields'}` },
+    { id: 'words', name: 'Words', now: value.words.headline },
+    {
+      id: 'looks',
+      name: 'Looks',
+      now: value.picture.hash || value.picture.drawing ? 'With a picture' : 'Words only',
+    },
+    { id: 'display', name: 'Where and when it shows', now: sentence.value },
+    { id: 'after', name: 'Afterwards', now: after.goesOn ? 'On to an address' : `A message${closes}` },
+    { id: 'placing', name: 'Put it on the site', now: hosted.value ? props.address : 'Lines to copy' },
+  ]
+  return hosted.value ? all.filter((p) => p.id !== 'display') : all
+})
+const leads = computed(() => f.value?.opening.leadsToPage ?? false)
+</script>
+
+<template>
+  <Workbench>
+    <template #settings>
+      <slot />
+      <div class="row spread">
+        <h2>{{ form.settings.name || SHAPE_WORDS[form.shape] }}</h2>
+        <SavedNote :document="document as Document<unknown>" />
+      </div>
+      <v-progress-linear v-if="!f" indeterminate color="secondary" aria-label="Loading" />
+      <template v-else>
+        <div class="row">
+          <v-switch
+            :model-value="form.on"
+            :label="form.on ? 'On' : 'Off: nobody sees it'"
+            @update:model-value="emit('turn', !!$event)"
+          />
+          <v-btn size="small" class="ml-auto" @click="emit('copy')">Copy</v-btn>
+          <v-btn v-if="!hosted" size="small" @click="removing = true">Remove</v-btn>
+        </div>
+        <v-text-field
+          v-model="f.name"
+          label="Your name for it"
+          :error-messages="document.problemAt('name')"
+        />
+        <template v-if="over">
+          <v-switch
+            v-model="f.opening.leadsToPage"
+            label="Just words and a button that leads to the hosted page"
+          />
+          <div v-if="form.shape !== 'BAR'" class="pair">
+            <v-select
+              v-model="f.opening.corner"
+              :items="[
+                { title: 'By itself', value: 'NONE' },
+                { title: 'Behind a button, left', value: 'LEFT' },
+                { title: 'Behind a button, right', value: 'RIGHT' },
+              ]"
+              label="Opens"
+            />
+            <v-text-field
+              v-if="f.opening.corner !== 'NONE'"
+              v-model="f.opening.cornerWords"
+              label="Words on that button"
+              :error-messages="document.problemAt('opening.cornerWords')"
+            />
+          </div>
+          <v-switch v-else v-model="f.opening.barAtFoot" label="At the foot of the window" />
+        </template>
+        <section v-for="p in parts" :key="p.id" class="part" :class="{ open: part === p.id }">
+          <h3>
+            <button :aria-expanded="part === p.id" @click="part = part === p.id ? '' : p.id">
+              <span>{{ p.name }}</span> <span class="small quiet now">{{ p.now }}</span>
+            </button>
+          </h3>
+          <div v-if="part === p.id" :id="p.id">
+            <p v-if="p.id === 'asks' && leads" class="small quiet">
+              Its button leads to the hosted page, which asks.
+            </p>
+            <AskedFieldsPanel
+              v-else-if="p.id === 'asks'"
+              v-model="document.value.value!"
+              :problem-at="document.problemAt"
+            />
+            <WordsPanel
+              v-if="p.id === 'words'"
+              v-model="document.value.value!"
+              :over="over"
+              :problem-at="document.problemAt"
+            />
+            <LooksPanel
+              v-if="p.id === 'looks'"
+              v-model="document.value.value!"
+              :over="over"
+              :problem-at="document.problemAt"
+            />
+            <DisplayPanel
+              v-if="p.id === 'display'"
+              v-model="document.value.value!"
+              :shape="form.shape"
+              :sentence="sentence"
+              :problem-at="document.problemAt"
+            />
+            <AfterPanel
+              v-if="p.id === 'after'"
+              v-model="document.value.value!"
+              :over="over"
+              :problem-at="document.problemAt"
+            />
+            <PlacingPanel
+              v-if="p.id === 'placing'"
+              :offer-id="offerId"
+              :form="form"
+              :snippet="snippet"
+              :sites="sites"
+            />
+          </div>
+        </section>
+      </template>
+    </template>
+    <template #preview>
+      <div class="row">
+        <SizeChoice v-model="size" :sizes="SIZES" @update:model-value="size === 'As code' && showCode()" />
+        <span class="small">{{ hosted ? 'as a visitor meets it' : 'on a page of grey' }}</span>
+      </div>
+      <pre v-if="size === 'As code'" class="code" tabindex="0" aria-label="The form as HTML">{{ code }}</pre>
+      <PreviewFrame
+        v-else
+        :html="drawn?.html ?? ''"
+        :phone="size === 'Phone'"
+        :title="SHAPE_WORDS[form.shape]"
+        :address="hosted ? address : (sites[0]?.site.origin ?? business.view?.settings.name)"
+      />
+    </template>
+  </Workbench>
+  <v-dialog v-model="removing">
+    <v-card class="pa-2">
+      <v-card-title><h2>Remove this form?</h2></v-card-title>
+      <v-card-text>
+        “{{ form.settings.name }}” and its {{ form.views }} views are taken out. A form by which people signed
+        up stays: turn it off instead.
+      </v-card-text>
+      <v-card-actions>
+        <v-btn @click="removing = false">Keep it</v-btn>
+        <v-btn color="error" variant="flat" @click="((removing = false), emit('remove'))">Remove it</v-btn>
+      </v-card-actions>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.part {
+  border-top: 1px solid var(--line);
+  padding-top: 10px;
+}
+.part h3 button {
+  display: flex;
+  width: 100%;
+  justify-content: space-between;
+  gap: 14px;
+  text-align: left;
+  font: inherit;
+}
+.part h3 span:first-child {
+  white-space: nowrap;
+}
+.now {
+  font-family: 'Figtree Variable', sans-serif;
+  font-weight: 400;
+  min-width: 0;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.open h3 {
+  margin-bottom: 10px;
+}
+.open .now {
+  display: none;
+}
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px;
+}
+.code {
+  flex: 1;
+  overflow: auto;
+  max-height: 720px;
+  background: #fff;
+  color: #1c2a26;
+  border: 1px solid var(--line);
+  border-radius: 10px;
+  padding: 14px;
+  font-size: 12.5px;
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
+}
+</style>

@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+import { api } from '../api/client'
+import type { LibraryEmail } from '../api/types'
+import { asAoifeReads } from '../email/fillIns'
+
+/** All emails with where each is used. */
+type Use = LibraryEmail['uses'][number]
+const emails = ref<LibraryEmail[] | null>(null)
+const fault = ref('')
+const words = ref('')
+const KINDS: Record<LibraryEmail['kind'], string> = {
+  CONFIRMATION: 'Confirmation',
+  DELIVERY: 'Delivery',
+  FOLLOW_UP: 'In a sequence',
+}
+const shown = computed(() =>
+  emails.value?.filter((email) =>
+    [email.content.subject, email.content.preview, ...email.uses.map((use) => use.name)]
+      .join(' ')
+      .toLowerCase()
+      .includes(words.value.trim().toLowerCase()),
+  ),
+)
+
+function to(email: LibraryEmail, use: Use) {
+  if (email.kind === 'FOLLOW_UP') {
+    return use.offerId
+      ? `/offers/${use.offerId}/follow-up#step-${use.stepId}`
+      : `/sequences/${use.sequenceId}#step-${use.stepId}`
+  }
+  return `/offers/${use.offerId}/${email.kind === 'CONFIRMATION' ? 'confirm' : 'hand-over'}#email`
+}
+
+onMounted(async () => {
+  try {
+    emails.value = await api.get<LibraryEmail[]>('/emails')
+  } catch (failed) {
+    fault.value = (failed as Error).message
+  }
+})
+</script>
+
+<template>
+  <v-alert v-if="fault" type="error" variant="tonal">{{ fault }}</v-alert>
+  <v-progress-linear v-if="!emails && !fault" indeterminate color="secondary" aria-label="Loading" />
+  <template v-if="emails">
+    <v-text-field v-model="words" class="find" density="compact" hide-details label="Look for words" />
+    <div class="panel">
+      <table>
+        <thead>
+          <tr>
+            <th>Email</th>
+            <th>Kind</th>
+            <th>Used in</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(email, i) in shown" :key="i">
+            <td>
+              <router-link :to="to(email, email.uses[0]!)">{{
+                asAoifeReads(email.content.subject) || 'No subject yet'
+              }}</router-link>
+              <div class="small quiet">{{ email.content.preview }}</div>
+            </td>
+            <td class="small">
+              {{ KINDS[email.kind] }}{{ email.content.style === 'LETTER' ? ', a plain letter' : '' }}
+            </td>
+            <td>
+              <div v-for="use in email.uses" :key="`${use.name}${use.stepId}`" class="small">
+                <router-link :to="to(email, use)">{{ use.name }}</router-link>
+                <span v-if="!use.ready" class="quiet">
+                  · {{ email.kind === 'FOLLOW_UP' ? 'a draft' : 'off' }}</span
+                >
+              </div>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="shown?.length === 0" class="quiet">
+        {{
+          emails.length
+            ? 'No email has these words.'
+            : 'No email yet: make an offer, and it brings its first two.'
+        }}
+      </p>
+    </div>
+  </template>
+</template>
+
+<style scoped>
+.find {
+  max-width: 320px;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+}
+th {
+  text-align: left;
+  font-weight: 600;
+  font-size: 13px;
+  color: var(--quiet);
+  padding: 0 12px 8px 0;
+}
+td {
+  border-top: 1px solid var(--line);
+  padding: 9px 12px 9px 0;
+  vertical-align: top;
+}
+</style>

@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import { mdiPlus } from '@mdi/js'
+import { onMounted, ref } from 'vue'
+import { useRouter } from 'vue-router'
+import { api, ApiFault } from '../api/client'
+import type { OfferView, SequenceLine, SequenceView } from '../api/types'
+import { startWords } from '../sequence/rules'
+import { people } from '../shared/when'
+
+/** All sequences: what starts each, and how many people are on their way. */
+const router = useRouter()
+const lines = ref<SequenceLine[] | null>(null)
+const offers = ref<OfferView[]>([])
+const fault = ref('')
+const making = ref(false)
+const name = ref('')
+const wrong = ref('')
+
+const offer = (id: number) => offers.value.find((o) => o.offer.id === id)?.offer.settings.name ?? 'an offer'
+
+async function make() {
+  try {
+    const made = await api.post<SequenceView>('/sequences', { name: name.value })
+    await router.push(`/sequences/${made.id}`)
+  } catch (failed) {
+    const { problems, message } = failed as ApiFault
+    wrong.value = problems[0]?.message ?? message
+  }
+}
+
+const to = (line: SequenceLine) =>
+  line.offers.length ? `/offers/${line.offers[0]}/follow-up` : `/sequences/${line.id}`
+
+onMounted(async () => {
+  try {
+    offers.value = await api.get<OfferView[]>('/offers')
+    lines.value = await api.get<SequenceLine[]>('/sequences')
+  } catch (failed) {
+    fault.value = (failed as Error).message
+  }
+})
+</script>
+
+<template>
+  <v-alert v-if="fault" type="error" variant="tonal">{{ fault }}</v-alert>
+  <v-progress-linear v-if="!lines && !fault" indeterminate color="secondary" aria-label="Loading" />
+  <template v-if="lines">
+    <div><v-btn :prepend-icon="mdiPlus" @click="making = true">Make a sequence</v-btn></div>
+    <router-link v-for="line in lines" :key="line.id" :to="to(line)" class="panel line plain-link">
+      <span class="token" aria-hidden="true">{{ line.emails }}</span>
+      <span>
+        <strong>{{ line.name }}</strong> <span v-if="line.paused" class="mark">paused</span>
+        <span class="small quiet about">
+          {{
+            line.offers.length
+              ? `follows ${line.offers.map(offer).join(', ')}`
+              : startWords(line.rules.start, offer)
+          }}
+        </span>
+      </span>
+      <span class="small">
+        {{ people(line.onTheirWay) }} on their way<template v-if="line.drafts">
+          · {{ line.drafts }} {{ line.drafts === 1 ? 'draft' : 'drafts' }}</template
+        >
+      </span>
+    </router-link>
+  </template>
+  <v-dialog v-model="making" max-width="460">
+    <v-card class="pa-2">
+      <form @submit.prevent="make">
+        <v-card-title><h2>Make a sequence</h2></v-card-title>
+        <v-card-text class="stack">
+          <p class="small quiet">
+            It stands on its own: a tag, a pass or a date can start it, offers can share it, and you can add
+            people.
+          </p>
+          <v-text-field v-model="name" autofocus label="Its name" :error-messages="wrong" />
+        </v-card-text>
+        <v-card-actions>
+          <v-btn @click="making = false">Not now</v-btn>
+          <v-btn type="submit" color="primary" variant="flat">Make it</v-btn>
+        </v-card-actions>
+      </form>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.line {
+  display: grid;
+  grid-template-columns: auto 1fr auto;
+  gap: 14px;
+  align-items: center;
+  padding: 13px 18px;
+}
+.about {
+  display: block;
+}
+.token {
+  width: 36px;
+  height: 36px;
+  border-radius: 50%;
+  border: 3px solid var(--brass);
+  display: grid;
+  place-items: center;
+  font-weight: 650;
+}
+</style>

@@ -1,0 +1,246 @@
+<script setup lang="ts">
+import { mdiFileOutline, mdiSwapHorizontal, mdiTrashCanOutline } from '@mdi/js'
+import { computed, ref } from 'vue'
+import { api, ApiFault, upload } from '../api/client'
+import type { OfferFile, OfferSettings, OfferView } from '../api/types'
+import PreviewFrame from '../shared/PreviewFrame.vue'
+import SavedNote from '../shared/SavedNote.vue'
+import type { Document } from '../shared/saving/useDocument'
+import { usePagePreview } from '../shared/usePagePreview'
+import SizeChoice from '../shared/SizeChoice.vue'
+import Workbench from '../shared/Workbench.vue'
+
+const MOST_BYTES = 200 * 2 ** 20
+const SIZES = ['Desktop', 'Phone'] as const
+
+const props = defineProps<{ view: OfferView; settings: Document<OfferSettings> }>()
+const emit = defineEmits<{ changed: [view: OfferView] }>()
+
+interface Upload {
+  name: string
+  share: number
+  stop(): void
+}
+
+const size = ref<string>('Desktop')
+const over = ref(false)
+const going = ref<Upload | null>(null)
+const wrong = ref('')
+const removing = ref<OfferFile | null>(null)
+const picker = ref<HTMLInputElement>()
+let replacing: number | null = null
+
+const { answer: page } = usePagePreview(
+  props.view.offer.id,
+  () => ({
+    words: props.view.offer.settings.handOver.page,
+    withFiles: true,
+    withSteps: false,
+    colours: props.view.offer.settings.confirm.pages.colours,
+  }),
+  () => props.view.offer.files,
+)
+
+const doc = computed(() => props.settings.value.value)
+
+function choose(fileId: number | null) {
+  replacing = fileId
+  picker.value!.value = ''
+  picker.value!.click()
+}
+
+async function picked() {
+  const files = [...(picker.value?.files ?? [])]
+  await send(files, replacing)
+}
+
+async function dropped(event: DragEvent) {
+  over.value = false
+  await send([...(event.dataTransfer?.files ?? [])], null)
+}
+
+async function send(files: File[], replaces: number | null) {
+  wrong.value = ''
+  for (const file of files) {
+    if (!(await sendOne(file, replaces))) {
+      return
+    }
+  }
+}
+
+async function sendOne(file: File, replaces: number | null): Promise<boolean> {
+  if (file.size > MOST_BYTES) {
+    wrong.value = `“${file.name}” is larger than 200 MB. Nothing was changed.`
+    return false
+  }
+  if (file.size === 0) {
+    wrong.value = `“${file.name}” is empty. Choose it again.`
+    return false
+  }
+  const query = `name=${encodeURIComponent(file.name)}${replaces === null ? '' : `&replaces=${replaces}`}`
+  const sending = upload<OfferView>(`/offers/${props.view.offer.id}/files?${query}`, file, (share) => {
+    if (going.value) {
+      going.value.share = share
+    }
+  })
+  going.value = { name: file.name, share: 0, stop: sending.stop }
+  try {
+    emit('changed', await sending.answer)
+    return true
+  } catch (failed) {
+    const { problems, message } = failed as ApiFault
+    wrong.value = problems[0]?.message ?? message
+    return false
+  } finally {
+    going.value = null
+  }
+}
+
+async function remove() {
+  const file = removing.value!
+  removing.value = null
+  try {
+    emit('changed', await api.delete<OfferView>(`/offers/${props.view.offer.id}/files/${file.id}`))
+  } catch (failed) {
+    wrong.value = (failed as Error).message
+  }
+}
+
+const sizeWords = (bytes: number) =>
+  bytes < 1_000_000 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`
+</script>
+
+<template>
+  <Workbench>
+    <template #settings>
+      <div class="row spread">
+        <h2>What they get</h2>
+        <SavedNote :document="settings as Document<unknown>" />
+      </div>
+      <ul class="files">
+        <li v-for="file in view.offer.files" :key="file.id" class="file">
+          <v-icon :icon="mdiFileOutline" color="secondary" />
+          <div class="name">
+            <strong>{{ file.name }}</strong>
+            <span class="small quiet">{{ sizeWords(file.size) }} · {{ file.mediaType }}</span>
+          </div>
+          <v-btn
+            size="small"
+            :prepend-icon="mdiSwapHorizontal"
+            :aria-label="`Replace ${file.name}`"
+            @click="choose(file.id)"
+            >Replace</v-btn
+          >
+          <v-btn
+            size="small"
+            :prepend-icon="mdiTrashCanOutline"
+            :aria-label="`Remove ${file.name}`"
+            @click="removing = file"
+            >Remove</v-btn
+          >
+        </li>
+      </ul>
+      <div
+        id="files"
+        class="drop"
+        :class="{ over }"
+        @dragover.prevent="over = true"
+        @dragleave="over = false"
+        @drop.prevent="dropped"
+      >
+        <template v-if="going">
+          <p>Bringing in {{ going.name }} … {{ Math.round(going.share * 100) }} %</p>
+          <v-progress-linear :model-value="going.share * 100" color="secondary" aria-label="Upload" />
+          <v-btn size="small" @click="going.stop()">Stop</v-btn>
+        </template>
+        <template v-else>
+          <p>
+            {{ view.offer.files.length ? 'Drop another file here.' : 'Drop the file they get here.' }}
+            <span class="quiet">Up to 200 MB.</span>
+          </p>
+          <v-btn @click="choose(null)">Choose a file</v-btn>
+        </template>
+      </div>
+      <input ref="picker" type="file" hidden data-testid="file-picker" @change="picked" />
+      <p v-if="wrong" class="grave" role="alert">{{ wrong }}</p>
+      <template v-if="doc">
+        <v-text-field
+          v-model="doc.name"
+          label="Name of the offer"
+          :error-messages="settings.problemAt('name')"
+        />
+        <v-text-field
+          v-model="doc.slug"
+          label="Address of its page"
+          prefix="/o/"
+          :error-messages="settings.problemAt('slug')"
+        />
+        <v-text-field
+          v-model="doc.handOver.page.heading"
+          label="Heading of the page behind their link"
+          :error-messages="settings.problemAt('handOver.page.heading')"
+        />
+        <v-textarea
+          v-model="doc.handOver.page.text"
+          label="Text of that page"
+          :error-messages="settings.problemAt('handOver.page.text')"
+        />
+      </template>
+    </template>
+    <template #preview>
+      <div class="row">
+        <SizeChoice v-model="size" :sizes="SIZES" /> <span class="small">what a visitor gets</span>
+      </div>
+      <PreviewFrame :html="page?.html ?? ''" :phone="size === 'Phone'" title="The page behind their link" />
+    </template>
+  </Workbench>
+  <v-dialog :model-value="!!removing" @update:model-value="removing = null">
+    <v-card class="pa-2">
+      <v-card-title><h2>Remove this file?</h2></v-card-title>
+      <v-card-text>
+        “{{ removing?.name }}” is taken out of the offer. Links already given out no longer lead to it.
+      </v-card-text>
+      <v-card-actions>
+        <v-btn @click="removing = null">Keep it</v-btn>
+        <v-btn color="error" variant="flat" @click="remove">Remove it</v-btn>
+      </v-card-actions>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.files {
+  list-style: none;
+  padding: 0;
+  display: grid;
+  gap: 8px;
+}
+.file {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  padding: 8px 12px;
+  border: 1px solid var(--line);
+  border-radius: 10px;
+  flex-wrap: wrap;
+}
+.name {
+  display: grid;
+  flex: 1;
+  min-width: 130px;
+  overflow-wrap: anywhere;
+}
+.drop {
+  display: grid;
+  gap: 10px;
+  justify-items: center;
+  text-align: center;
+  padding: 20px;
+  border: 1.5px dashed #a39a85;
+  border-radius: 10px;
+}
+.drop.over {
+  background: var(--sand);
+  border-color: var(--brass);
+}
+</style>

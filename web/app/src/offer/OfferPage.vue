@@ -1,0 +1,186 @@
+<script setup lang="ts">
+import { computed, nextTick, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, ApiFault } from '../api/client'
+import type { OfferView } from '../api/types'
+import { useClock } from '../clock/useClock'
+import FollowUpStop from './FollowUpStop.vue'
+import { STOPS, type Stop } from './stops'
+import CopyButton from '../shared/CopyButton.vue'
+import { saveAll } from '../shared/saving/desk'
+import { useKeys } from '../shared/useKeys'
+import When from '../business/When.vue'
+import AskStop from './AskStop.vue'
+import ConfirmStop from './ConfirmStop.vue'
+import FindingLine from './FindingLine.vue'
+import GiveStop from './GiveStop.vue'
+import HandOverStop from './HandOverStop.vue'
+import TrackRibbon from './TrackRibbon.vue'
+import { useTrack } from './useTrack'
+import { STATE_WORDS } from './words'
+
+const route = useRoute()
+const router = useRouter()
+const clock = useClock()
+const id = Number(route.params.id)
+const { view, fault, refresh, settings } = useTrack(id)
+const stop = computed(() => route.params.stop as Stop)
+const readinessShown = ref(false)
+const pausing = ref(false)
+const held = ref('')
+const shown = ref(0)
+
+const toFix = computed(() => view.value?.findings.length ?? 0)
+const readiness = computed(() =>
+  toFix.value === 0 ? 'Ready' : `${toFix.value} ${toFix.value === 1 ? 'thing' : 'things'} to look at`,
+)
+
+useKeys(
+  Object.fromEntries([
+    ...STOPS.map((name, i) => [String(i + 1), () => void router.push(`/offers/${id}/${name}`)] as const),
+    ['r', () => void router.push(`/offers/${id}/rehearsal`)] as const,
+  ]),
+)
+
+/** A cure changed what is saved: what is shown is read anew. */
+async function fixed(next: OfferView) {
+  view.value = next
+  await settings.load()
+  shown.value++
+}
+
+async function change(state: 'LIVE' | 'PAUSED') {
+  pausing.value = false
+  held.value = ''
+  // What is typed at a stop or a form counts too: it goes live as it stands on screen.
+  if (!(await saveAll())) {
+    held.value = 'Something you typed could not be saved, so nothing was changed. Look at it first.'
+    return
+  }
+  try {
+    view.value = await api.put<OfferView>(`/offers/${id}/state`, { state })
+  } catch (failed) {
+    const { problems, message } = failed as ApiFault
+    held.value = problems.length ? '' : message
+    readinessShown.value = problems.length > 0
+    await refresh()
+  }
+}
+
+/** A line of Readiness leads here with the control's name: show it and put the focus into it. */
+async function showControl() {
+  const name = route.hash.slice(1)
+  await nextTick()
+  const control = name && document.getElementById(name)
+  if (control) {
+    readinessShown.value = false
+    control.scrollIntoView({ block: 'center' })
+    control.querySelector<HTMLElement>('input, textarea, button, [tabindex], [contenteditable]')?.focus()
+  }
+}
+
+watch(
+  () => clock.moves,
+  () => void refresh(),
+)
+watch([() => route.hash, () => view.value === null], () => void showControl(), { immediate: true })
+</script>
+
+<template>
+  <main class="page track">
+    <v-alert v-if="fault || settings.state.value === 'failed'" type="error" variant="tonal">
+      {{ fault || settings.message.value }}
+    </v-alert>
+    <v-progress-linear
+      v-if="!view && settings.state.value === 'loading'"
+      indeterminate
+      color="secondary"
+      aria-label="Loading"
+    />
+    <template v-if="view">
+      <div class="row head">
+        <h1>{{ view.offer.settings.name }}</h1>
+        <span class="mark" :class="{ live: view.offer.state === 'LIVE' }">{{
+          STATE_WORDS[view.offer.state]
+        }}</span>
+        <span class="small quiet"
+          >Download<template v-if="view.offer.liveSince && view.offer.state === 'LIVE'">
+            · since <When :at="view.offer.liveSince" /> ·
+            <a :href="view.address" target="_blank">/o/{{ view.offer.settings.slug }}</a></template
+          ></span
+        >
+        <CopyButton v-if="view.offer.state === 'LIVE'" :text="view.address" what="the page's address" />
+        <v-menu v-model="readinessShown" :close-on-content-click="false" location="bottom end">
+          <template #activator="{ props }">
+            <v-btn v-bind="props" class="ml-auto" :color="view.mayGoLive ? undefined : 'error'">{{
+              readiness
+            }}</v-btn>
+          </template>
+          <v-card class="pa-4 readiness">
+            <h2>Readiness</h2>
+            <p v-if="toFix === 0" class="quiet">Nothing would go wrong as it stands.</p>
+            <FindingLine
+              v-for="finding in view.findings"
+              :key="finding.code + finding.control"
+              :finding="finding"
+              :offer-id="id"
+              @fixed="fixed"
+            />
+          </v-card>
+        </v-menu>
+        <v-btn :to="`/offers/${id}/rehearsal`">Rehearse <kbd>R</kbd></v-btn>
+        <v-btn v-if="view.offer.state === 'LIVE'" @click="pausing = true">Pause</v-btn>
+        <v-btn v-else color="primary" variant="flat" @click="change('LIVE')">Go live</v-btn>
+      </div>
+      <p v-if="held" class="grave" role="alert">{{ held }}</p>
+      <TrackRibbon :view="view" :chosen="stop" />
+      <GiveStop v-if="stop === 'give'" :view="view" :settings="settings" @changed="view = $event" />
+      <AskStop v-else-if="stop === 'ask'" :offer-id="id" :address="view.address" @saved="refresh" />
+      <template v-else-if="settings.value.value">
+        <ConfirmStop v-if="stop === 'confirm'" :offer-id="id" :settings="settings" />
+        <HandOverStop v-else-if="stop === 'hand-over'" :offer-id="id" :settings="settings" />
+        <FollowUpStop
+          v-else
+          :key="shown"
+          :offer-id="id"
+          :offer-name="view.offer.settings.name"
+          @saved="refresh"
+        />
+      </template>
+    </template>
+    <v-dialog v-model="pausing">
+      <v-card class="pa-2">
+        <v-card-title><h2>Pause this offer?</h2></v-card-title>
+        <v-card-text>
+          Its page takes no sign-ups until you go live again. Links already given out go on working, and
+          follow-ups go on.
+        </v-card-text>
+        <v-card-actions>
+          <v-btn @click="pausing = false">Leave it live</v-btn>
+          <v-btn color="primary" variant="flat" @click="change('PAUSED')">Pause</v-btn>
+        </v-card-actions>
+      </v-card>
+    </v-dialog>
+  </main>
+</template>
+
+<style scoped>
+.track {
+  padding-top: 16px;
+}
+.head {
+  min-height: 44px;
+}
+kbd {
+  margin-left: 7px;
+  border: 1px solid var(--line);
+  border-radius: 5px;
+  padding: 0 5px;
+  font: inherit;
+  font-size: 12px;
+}
+.readiness {
+  width: min(640px, 92vw);
+  border-color: var(--line);
+}
+</style>

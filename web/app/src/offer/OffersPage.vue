@@ -1,0 +1,135 @@
+<script setup lang="ts">
+import { mdiPlus } from '@mdi/js'
+import { ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
+import { api, ApiFault } from '../api/client'
+import type { OfferView } from '../api/types'
+import { useClock } from '../clock/useClock'
+import SmallTrack from './SmallTrack.vue'
+import { STATE_WORDS } from './words'
+
+const route = useRoute()
+const router = useRouter()
+const clock = useClock()
+const offers = ref<OfferView[] | null>(null)
+const fault = ref('')
+const making = ref(false)
+const name = ref('')
+const wrong = ref('')
+const busy = ref(false)
+
+async function load() {
+  try {
+    offers.value = await api.get<OfferView[]>('/offers')
+    fault.value = ''
+  } catch (failed) {
+    fault.value = (failed as Error).message
+  }
+}
+
+async function make() {
+  busy.value = true
+  wrong.value = ''
+  try {
+    const made = await api.post<OfferView>('/offers', { name: name.value, kind: 'DOWNLOAD' })
+    await router.push(`/offers/${made.offer.id}/give`)
+  } catch (failed) {
+    wrong.value = (failed as ApiFault).problems[0]?.message ?? (failed as Error).message
+  } finally {
+    busy.value = false
+  }
+}
+
+watch(
+  () => route.query.new,
+  (wanted) => (making.value = !!wanted),
+  { immediate: true },
+)
+watch(
+  () => clock.moves,
+  () => void load(),
+  { immediate: true },
+)
+</script>
+
+<template>
+  <main class="page stack">
+    <div class="row spread">
+      <h1>Offers</h1>
+      <v-btn color="primary" variant="flat" :prepend-icon="mdiPlus" @click="making = true"
+        >Make an offer</v-btn
+      >
+    </div>
+    <v-alert v-if="fault" type="error" variant="tonal">{{ fault }}</v-alert>
+    <v-progress-linear v-if="!offers && !fault" indeterminate color="secondary" aria-label="Loading" />
+    <div v-if="offers?.length === 0" class="panel">
+      <h2>No offer yet</h2>
+      <p>
+        An offer is what somebody gets for their email address: a plan, a chapter, a pattern. Make one; it
+        goes live only when you say so.
+      </p>
+    </div>
+    <router-link
+      v-for="o in offers"
+      :key="o.offer.id"
+      :to="`/offers/${o.offer.id}/give`"
+      class="panel offer plain-link"
+    >
+      <div>
+        <h2>{{ o.offer.settings.name }}</h2>
+        <p class="row small quiet">
+          <span class="mark" :class="{ live: o.offer.state === 'LIVE' }">{{
+            STATE_WORDS[o.offer.state]
+          }}</span>
+          <span>Download</span>
+          <span v-if="o.findings.length" :class="{ grave: !o.mayGoLive }"
+            >{{ o.findings.length }} to look at</span
+          >
+        </p>
+      </div>
+      <SmallTrack :track="o.track" />
+    </router-link>
+    <v-dialog v-model="making" @after-leave="router.replace('/offers')">
+      <v-card class="pa-2">
+        <form @submit.prevent="make">
+          <v-card-title><h2>A new offer</h2></v-card-title>
+          <v-card-text class="stack">
+            <p>Something to download for an email address. You can change everything afterwards.</p>
+            <v-text-field
+              v-model="name"
+              autofocus
+              label="What is it called?"
+              :error-messages="wrong"
+              maxlength="120"
+            />
+          </v-card-text>
+          <v-card-actions>
+            <v-btn @click="making = false">Not now</v-btn>
+            <v-btn type="submit" color="primary" variant="flat" :loading="busy">Make it</v-btn>
+          </v-card-actions>
+        </form>
+      </v-card>
+    </v-dialog>
+  </main>
+</template>
+
+<style scoped>
+.offer {
+  display: grid;
+  grid-template-columns: minmax(220px, 1fr) minmax(380px, 1.4fr);
+  gap: 20px;
+  align-items: center;
+}
+.offer:hover {
+  border-color: var(--brass);
+  text-decoration: none;
+}
+.offer h2 {
+  margin-bottom: 6px;
+}
+@media (max-width: 800px) {
+  .offer {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

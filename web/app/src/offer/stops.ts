@@ -1,0 +1,3 @@
+/** The stops of an offer's track, in their order, as they stand in its address. */
+export const STOPS = ['give', 'ask', 'confirm', 'hand-over', 'follow-up'] as const
+export type Stop = (typeof STOPS)[number]

@@ -1,0 +1,236 @@
+<script setup lang="ts">
+import { ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
+import { useBusiness } from '../business/useBusiness'
+import { api } from '../api/client'
+import type { PersonWhole } from '../api/types'
+import { useClock } from '../clock/useClock'
+import When from '../business/When.vue'
+import { eventWords } from './words'
+import { PERSON_STATES } from './states'
+import TagField from './TagField.vue'
+
+const route = useRoute()
+const clock = useClock()
+const whole = ref<PersonWhole | null>(null)
+const fault = ref('')
+const blocking = ref(false)
+
+async function load() {
+  try {
+    whole.value = await api.get<PersonWhole>(`/people/${route.params.id}`)
+    fault.value = ''
+  } catch (failed) {
+    fault.value = (failed as Error).message
+  }
+}
+
+async function block() {
+  blocking.value = false
+  await api.post(`/people/${route.params.id}/block`)
+  await load()
+}
+
+async function reachable() {
+  await api.post(`/people/${route.params.id}/reachable-again`)
+  await load()
+}
+
+const newTag = ref('')
+
+async function tagged(tag: string, give: boolean) {
+  await api.put(`/people/${route.params.id}/tags`, { tag, give })
+  newTag.value = ''
+  await load()
+}
+
+async function track(counts: boolean) {
+  whole.value = await api.put<PersonWhole>(`/people/${route.params.id}/tracking`, { untracked: !counts })
+}
+
+async function takeOut(sequenceId: number) {
+  await api.delete(`/sequences/${sequenceId}/people/${route.params.id}`)
+  await load()
+}
+
+watch([() => clock.moves, () => route.params.id], () => void load(), { immediate: true })
+const business = useBusiness()
+const labelOf = (key: string) =>
+  business.view?.settings.fields.find((field) => field.key === key)?.label ?? key
+</script>
+
+<template>
+  <main class="page stack">
+    <p class="small"><router-link to="/people">All people</router-link></p>
+    <v-alert v-if="fault" type="error" variant="tonal">{{ fault }}</v-alert>
+    <v-progress-linear v-if="!whole && !fault" indeterminate color="secondary" aria-label="Loading" />
+    <template v-if="whole">
+      <div class="row">
+        <h1>{{ whole.person.email }}</h1>
+        <span class="mark" :class="{ live: whole.person.state === 'ON_THE_LIST' }">{{
+          PERSON_STATES[whole.person.state]
+        }}</span>
+        <v-btn v-if="whole.person.state === 'UNREACHABLE'" class="ml-auto" @click="reachable"
+          >Reachable again</v-btn
+        >
+        <v-btn
+          v-if="whole.person.state !== 'BLOCKED'"
+          :class="{ 'ml-auto': whole.person.state !== 'UNREACHABLE' }"
+          @click="blocking = true"
+          >Stop their emails</v-btn
+        >
+      </div>
+      <p class="quiet">
+        {{ whole.person.firstName || 'No first name' }} · {{ whole.person.zone ?? 'zone not known' }} · first
+        seen
+        <When :at="whole.person.createdAt" />
+      </p>
+      <div class="halves">
+        <section class="panel" aria-labelledby="history">
+          <h2 id="history">History</h2>
+          <ol>
+            <li v-for="(event, i) in whole.history" :key="i">
+              <When class="small quiet" :at="event.at" /> <span>{{ eventWords(event) }}</span>
+            </li>
+          </ol>
+        </section>
+        <div class="stack">
+          <section class="panel" aria-labelledby="passes">
+            <h2 id="passes">Passes</h2>
+            <p v-if="whole.dossier.passes.length === 0" class="quiet">None yet.</p>
+            <dl v-for="(pass, i) in whole.dossier.passes" :key="i">
+              <dt>{{ pass.offer }}</dt>
+              <dd>
+                issued <When :at="pass.issuedAt" />, used {{ pass.uses
+                }}{{ pass.mostUses ? ` of ${pass.mostUses}` : '' }}
+                {{ pass.uses === 1 && !pass.mostUses ? 'time' : 'times'
+                }}<template v-if="pass.expiresAt">, good until <When :at="pass.expiresAt" /></template>
+              </dd>
+            </dl>
+          </section>
+          <section class="panel" aria-labelledby="runs">
+            <h2 id="runs">Follow-ups</h2>
+            <p v-if="whole.dossier.runs.length === 0" class="quiet">None yet.</p>
+            <dl v-for="(run, i) in whole.dossier.runs" :key="i">
+              <dt>{{ run.sequence }}</dt>
+              <dd>
+                began <When :at="run.startedAt" /><template v-if="run.endedAt"
+                  >, ended <When :at="run.endedAt" /></template
+                ><template v-else
+                  ><template v-if="run.nextDueAt">, next email <When :at="run.nextDueAt" /></template>
+                  <v-btn class="ml-2" size="x-small" @click="takeOut(run.sequenceId)">Take them out</v-btn>
+                </template>
+              </dd>
+            </dl>
+          </section>
+          <section class="panel stack" aria-labelledby="tags">
+            <h2 id="tags">Tags</h2>
+            <div class="row">
+              <span v-for="tag in whole.dossier.tags" :key="tag" class="mark"
+                >{{ tag }}
+                <button type="button" :aria-label="`Take the tag ${tag}`" @click="tagged(tag, false)">
+                  ×
+                </button>
+              </span>
+              <span v-if="whole.dossier.tags.length === 0" class="quiet">None yet.</span>
+            </div>
+            <form class="row" @submit.prevent="tagged(newTag, true)">
+              <TagField v-model="newTag" label="Give a tag" />
+              <v-btn type="submit" size="small" :disabled="!newTag.trim()">Give it</v-btn>
+            </form>
+            <v-switch
+              :model-value="!whole.dossier.untracked"
+              hide-details
+              label="Count what they open and click"
+              @update:model-value="track(!!$event)"
+            />
+          </section>
+          <section v-if="whole.dossier.answers.length" class="panel" aria-labelledby="answers">
+            <h2 id="answers">What they told</h2>
+            <dl v-for="a in whole.dossier.answers" :key="a.key">
+              <dt>{{ labelOf(a.key) }}</dt>
+              <dd>{{ a.answer }}</dd>
+            </dl>
+          </section>
+          <section class="panel" aria-labelledby="consent">
+            <h2 id="consent">Consent</h2>
+            <dl v-for="(s, i) in whole.dossier.signUps" :key="i">
+              <dt>{{ s.offer }}, <When :at="s.at" /></dt>
+              <dd>
+                <template v-if="s.wording"
+                  >{{ s.consentGiven ? 'Ticked' : 'Did not tick' }}: “{{ s.wording }}”</template
+                >
+                <template v-else>The form had no box.</template>
+                <span class="small quiet">
+                  On {{ s.page }}<template v-if="s.campaign"> ({{ s.campaign }})</template>, from
+                  {{ s.network }}.
+                  <template v-if="s.doubt === 'throw_away'">A throw-away address.</template>
+                  <template v-if="s.confirmedAt"
+                    >Confirmed <When :at="s.confirmedAt" />: {{ s.confirmedBy }}, from
+                    {{ s.confirmedNetwork }}.</template
+                  >
+                </span>
+              </dd>
+            </dl>
+          </section>
+        </div>
+      </div>
+    </template>
+    <v-dialog v-model="blocking">
+      <v-card class="pa-2">
+        <v-card-title><h2>Stop their emails?</h2></v-card-title>
+        <v-card-text
+          >Nothing more is sent to {{ whole?.person.email }}, also when they sign up again.</v-card-text
+        >
+        <v-card-actions>
+          <v-btn @click="blocking = false">Go on sending</v-btn>
+          <v-btn color="error" variant="flat" @click="block">Stop them</v-btn>
+        </v-card-actions>
+      </v-card>
+    </v-dialog>
+  </main>
+</template>
+
+<style scoped>
+h1 {
+  overflow-wrap: anywhere;
+}
+.halves {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 16px;
+  align-items: start;
+}
+ol {
+  list-style: none;
+  padding: 0;
+  margin-top: 8px;
+}
+li {
+  display: grid;
+  grid-template-columns: 120px 1fr;
+  gap: 8px;
+  padding: 5px 0;
+}
+dl {
+  border-top: 1px solid var(--line);
+  padding: 8px 0;
+}
+h2 + dl {
+  margin-top: 8px;
+}
+dl:last-child {
+  padding-bottom: 0;
+}
+dt {
+  font-weight: 600;
+}
+dd .small {
+  display: block;
+}
+@media (max-width: 900px) {
+  .halves {
+    grid-template-columns: 1fr;
+  }
+}
+</style>

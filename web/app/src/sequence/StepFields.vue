@@ -1,0 +1,177 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { StepDraft, StepView } from '../api/types'
+import EmailEditor from '../email/EmailEditor.vue'
+import type { Written } from '../email/useWritten'
+import TagField from '../people/TagField.vue'
+import { people } from '../shared/when'
+import { DAYS } from './rules'
+
+/** The chosen email of a sequence: when it goes out, to whom, and what it says. */
+const props = defineProps<{
+  number: number
+  counts: StepView | undefined
+  path: string
+  problemAt(field: string): string | undefined
+  written: Written
+}>()
+const emit = defineEmits<{ remove: [] }>()
+const step = defineModel<StepDraft>({ required: true })
+const rules = computed(() => step.value.rules)
+const at = (field: string) => props.problemAt(`${props.path}.rules.${field}`)
+
+const UNITS = [
+  { title: 'minutes', value: 'MINUTES' },
+  { title: 'hours', value: 'HOURS' },
+  { title: 'days', value: 'DAYS' },
+]
+const CONDITIONS = [
+  { title: 'to everybody', value: 'ALWAYS' },
+  { title: 'only if the pass was used', value: 'PASS_USED' },
+  { title: 'only if the pass was not used', value: 'PASS_NOT_USED' },
+  { title: 'only with a tag', value: 'HAS_TAG' },
+  { title: 'only without a tag', value: 'LACKS_TAG' },
+]
+
+const unit = computed({
+  get: () => rules.value.waitUnit,
+  set: (next) => {
+    rules.value.waitUnit = next
+    // A time of day goes with days only.
+    rules.value.at = next === 'DAYS' ? rules.value.at : ''
+  },
+})
+
+function turn(day: (typeof DAYS)[number]) {
+  const now = rules.value.days
+  rules.value.days = DAYS.filter((d) => (d === day ? !now.includes(d) : now.includes(d)))
+}
+
+const numbers = computed(() => {
+  const n = props.counts?.numbers
+  if (!n || n.sent === 0) {
+    return ''
+  }
+  const parts = [
+    `${people(n.sent)} got it`,
+    n.bounced ? `${n.bounced} came back` : '',
+    `${n.opened} opened${n.machineOpened ? ` (and ${n.machineOpened} by machines only)` : ''}`,
+    `${n.clicked} clicked`,
+    n.left ? `${n.left} left by it` : '',
+    n.skipped ? `${n.skipped} were passed over` : '',
+  ]
+  return parts.filter(Boolean).join(' · ')
+})
+</script>
+
+<template>
+  <div class="stack one">
+    <div class="row spread">
+      <h2>Email {{ number }}</h2>
+      <v-btn size="small" color="error" @click="emit('remove')">Remove this email</v-btn>
+    </div>
+    <p v-if="numbers" class="small quiet">{{ numbers }}</p>
+    <p v-if="counts && counts.usedIn > 1" class="small">
+      {{ counts.usedIn }} places send this email: what you write here changes it in all of them.
+    </p>
+    <div class="row">
+      <v-text-field
+        v-model.number="rules.waitAmount"
+        class="amount"
+        type="number"
+        min="0"
+        label="Waits"
+        :error-messages="at('waitAmount')"
+      />
+      <v-select v-model="unit" class="unit" :items="UNITS" label="of" />
+      <v-text-field
+        v-if="unit === 'DAYS'"
+        v-model="rules.at"
+        class="time"
+        type="time"
+        label="At"
+        clearable
+        :error-messages="at('at')"
+        @click:clear="rules.at = ''"
+      />
+    </div>
+    <div class="row">
+      <div class="days" role="group" aria-label="Weekdays it may go out on">
+        <button
+          v-for="day in DAYS"
+          :key="day"
+          type="button"
+          :aria-pressed="rules.days.includes(day)"
+          :aria-label="day[0] + day.slice(1).toLowerCase()"
+          @click="turn(day)"
+        >
+          {{ day.slice(0, 2)[0] + day.slice(1, 2).toLowerCase() }}
+        </button>
+      </div>
+      <v-text-field
+        v-model="rules.from"
+        class="time"
+        type="time"
+        label="Not before"
+        :error-messages="at('from')"
+      />
+      <v-text-field
+        v-model="rules.to"
+        class="time"
+        type="time"
+        label="Nor after"
+        :error-messages="at('to')"
+      />
+    </div>
+    <p v-if="at('days')" class="grave small" role="alert">{{ at('days') }}</p>
+    <div class="row">
+      <v-select v-model="rules.condition.kind" :items="CONDITIONS" label="It goes" />
+      <TagField
+        v-if="rules.condition.kind === 'HAS_TAG' || rules.condition.kind === 'LACKS_TAG'"
+        v-model="rules.condition.tag"
+        :problem="at('condition.tag')"
+      />
+    </div>
+    <v-switch v-model="step.ready" :label="step.ready ? 'Ready: it is sent' : 'Draft: it is passed over'" />
+    <EmailEditor
+      v-model="step.email"
+      kind="FOLLOW_UP"
+      :path="`${path}.email`"
+      :problem-at="problemAt"
+      :written="written"
+    />
+  </div>
+</template>
+
+<style scoped>
+.one {
+  border-top: 1px solid var(--line);
+  padding-top: 14px;
+}
+.amount {
+  max-width: 100px;
+}
+.unit {
+  max-width: 130px;
+}
+.time {
+  max-width: 140px;
+}
+.days {
+  display: flex;
+  gap: 3px;
+}
+.days button {
+  width: 34px;
+  height: 34px;
+  border-radius: 50%;
+  border: 1px solid var(--line);
+  font-size: 13px;
+}
+.days button[aria-pressed='true'] {
+  background: rgb(var(--v-theme-primary));
+  border-color: rgb(var(--v-theme-primary));
+  color: rgb(var(--v-theme-on-primary));
+  font-weight: 600;
+}
+</style>
