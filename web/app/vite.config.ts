@@ -1,3 +1,4 @@
+import { fileURLToPath } from 'node:url'
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vitest/config'
 import vuetify from 'vite-plugin-vuetify'
@@ -5,11 +6,16 @@ import vuetify from 'vite-plugin-vuetify'
 export default defineConfig({
   base: '/ui/',
   plugins: [vue(), vuetify({ autoImport: true })],
+  // The script for sites has no packages of its own: its tests run with these.
+  resolve: { alias: { vitest: fileURLToPath(new URL('node_modules/vitest', import.meta.url)) } },
   build: { target: 'es2022', chunkSizeWarningLimit: 900 },
-  server: { proxy: { '/api': 'http://127.0.0.1:8080', '/assets': 'http://127.0.0.1:8080' } },
+  server: {
+    fs: { allow: ['..'] },
+    proxy: { '/api': 'http://127.0.0.1:8080', '/assets': 'http://127.0.0.1:8080' },
+  },
   test: {
     environment: 'jsdom',
-    include: ['src/**/*.test.ts'],
+    include: ['src/**/*.test.ts', '../embed/src/**/*.test.ts'],
     setupFiles: ['src/testing/setup.ts'],
     server: { deps: { inline: ['vuetify'] } },
     css: false,

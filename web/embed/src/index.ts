@@ -1,28 +1,66 @@
-import { visit } from './memory'
+import { giveWay } from './leaving'
+import { onSignUpElsewhere, signedUpFor, visit } from './memory'
+import { followElements, followPlace } from './place'
 import { Stage } from './show'
 import { wait } from './triggers'
 import type { Answer, Home, Shown, Undo } from './types'
 
 /**
  * The one script of a site: `<script async src="…/embed.js" data-site="…">`. It tells the server where it is and what it remembers,
- * shows what the server says, and waits for each form's moment. Whatever goes wrong, the page it is on stays as it was.
+ * shows what the server says, and waits for each form's moment. What belongs to an offer somebody signed up for goes quiet at once,
+ * here and in other tabs. Whatever goes wrong, the page it is on stays as it was.
  */
 
 /** One copy runs, however often the snippet was pasted. */
 const GUARD = Symbol.for('jeton.embed')
 
-function start(home: Home) {
-  let stop: Undo = () => {}
-  let run = 0
+const OPENERS = '[data-jeton-open], a[href^="#jeton-"]'
 
-  async function look() {
-    const mine = ++run
-    stop()
-    const spots = [...document.querySelectorAll<HTMLElement>('[data-jeton-form]')].filter(
-      (spot) => !spot.shadowRoot,
+const opens = (element: HTMLElement) =>
+  element.dataset.jetonOpen ?? (element.getAttribute('href') ?? '').replace('#jeton-', '')
+
+/** One form that cannot be shown keeps no other from it. */
+function each<T>(all: Iterable<T>, work: (one: T) => void) {
+  for (const one of all) {
+    try {
+      work(one)
+    } catch {
+      // The page may forbid it: then its own words stay.
+    }
+  }
+}
+
+class Guest {
+  private readonly stage: Stage
+  private forms = new Map<string, Shown>()
+  /** Forms that wait for their moment. */
+  private waiting = new Map<Shown, Undo>()
+  /** Places the server was asked about. */
+  private known = new WeakSet<HTMLElement>()
+  /** Offers signed up for since this page began: until another page asks, nothing of theirs comes up again. */
+  private done = new Set<string>()
+  private run = 0
+
+  constructor(private home: Home) {
+    this.stage = new Stage(home, (offer) => this.quiet(offer))
+    document.addEventListener('click', (event) => this.click(event))
+    onSignUpElsewhere((offers) =>
+      offers.forEach((offer) => {
+        this.quiet(offer)
+        this.stage.quiet(offer)
+      }),
     )
-    const openers = [...document.querySelectorAll<HTMLElement>('[data-jeton-open], a[href^="#jeton-"]')]
-    const { pages, returning, past, done } = visit()
+    giveWay()
+    followPlace((isNewPage) => void this.look(isNewPage))
+    followElements(() => this.fill())
+  }
+
+  /** Asks what is to be shown here. */
+  async look(isNewPage: boolean) {
+    const mine = ++this.run
+    const spots = this.emptySpots()
+    const openers = [...document.querySelectorAll<HTMLElement>(OPENERS)]
+    const { pages, returning, past, done } = visit(isNewPage)
     const facts = {
       url: location.href,
       referrer: document.referrer,
@@ -34,70 +72,77 @@ function start(home: Home) {
       past,
       done,
     }
-    // As plain text, so that no browser has to ask first: one request, and nothing waits for it.
-    const answer = await fetch(home.base + '/p/sites/' + home.site + '/decide', {
-      method: 'POST',
-      credentials: 'omit',
-      body: JSON.stringify(facts),
-    })
-    if (!answer.ok || mine !== run) return
-    stop = show(home, (await answer.json()) as Answer, spots)
-  }
-
-  const again = () => void look().catch(() => {})
-  again()
-  followHistory(again)
-}
-
-const opens = (element: HTMLElement) =>
-  element.dataset.jetonOpen ?? (element.getAttribute('href') ?? '').replace('#jeton-', '')
-
-/** Shows what is to be shown now and waits for the rest; returns how to take it all back. */
-function show(home: Home, answer: Answer, spots: HTMLElement[]): Undo {
-  const stage = new Stage(home, answer.css)
-  const undo: Undo[] = [() => stage.clear()]
-  const byKey = new Map<string, Shown>(answer.forms.map((form) => [form.key, form]))
-  for (const form of answer.forms) {
-    if (form.shape === 'IN_PAGE') {
-      spots.filter((spot) => spot.dataset.jetonForm === form.key).forEach((spot) => stage.inPage(form, spot))
-    } else {
-      undo.push(wait(form.trigger, () => (form.corner === 'NONE' ? stage.over(form) : stage.opener(form))))
+    try {
+      // As plain text, so that no browser has to ask first: one request, and nothing waits for it.
+      const answer = await fetch(this.home.base + '/p/sites/' + this.home.site + '/decide', {
+        method: 'POST',
+        credentials: 'omit',
+        body: JSON.stringify(facts),
+      })
+      if (!answer.ok || mine !== this.run) return
+      spots.forEach((spot) => this.known.add(spot))
+      const shown = (await answer.json()) as Answer
+      // What was signed up for while this was on its way is told of as it was before.
+      this.done = new Set(signedUpFor().filter((offer) => !done.includes(offer)))
+      this.show(shown)
+    } catch {
+      // Away: the page is as it was.
     }
   }
-  const click = (event: MouseEvent) => {
-    const opener = (event.target as Element).closest?.<HTMLElement>('[data-jeton-open], a[href^="#jeton-"]')
-    const form = opener && byKey.get(opens(opener))
-    if (form && form.shape !== 'IN_PAGE') {
-      event.preventDefault()
-      stage.over(form)
-    }
-  }
-  document.addEventListener('click', click)
-  undo.push(() => document.removeEventListener('click', click))
-  return () => undo.forEach((back) => back())
-}
 
-/** Sites that change their page without loading one: by the Navigation API where there is one, else by their own calls. */
-function followHistory(then: () => void) {
-  let here = location.pathname + location.search
-  const look = () =>
-    setTimeout(() => {
-      const now = location.pathname + location.search
-      if (now !== here) {
-        here = now
-        then()
+  private emptySpots = () =>
+    [...document.querySelectorAll<HTMLElement>('[data-jeton-form]')].filter((spot) => !this.stage.holds(spot))
+
+  private show(answer: Answer) {
+    this.waiting.forEach((stop) => stop())
+    this.waiting.clear()
+    this.stage.css = answer.css
+    const wanted = answer.forms.filter((form) => !this.done.has(form.o))
+    this.stage.keep(new Set(wanted.map((form) => form.key)))
+    this.forms = new Map(answer.forms.map((form) => [form.key, form]))
+    each(wanted, (form) => {
+      if (form.shape !== 'IN_PAGE') {
+        const moment = () => (form.corner === 'NONE' ? this.stage.over(form) : this.stage.opener(form))
+        this.waiting.set(
+          form,
+          wait(form.trigger, () => each([0], moment)),
+        )
       }
     })
-  const navigation = (window as unknown as { navigation?: EventTarget }).navigation
-  if (navigation) {
-    navigation.addEventListener('navigatesuccess', look)
-    return
+    this.place()
   }
-  addEventListener('popstate', look)
-  const push = history.pushState
-  history.pushState = function (...args) {
-    push.apply(this, args)
-    look()
+
+  /** Puts forms into the places they have here. */
+  private place() {
+    each(this.emptySpots(), (spot) => {
+      const form = this.forms.get(spot.dataset.jetonForm!)
+      if (form?.shape === 'IN_PAGE' && !this.done.has(form.o)) this.stage.inPage(form, spot)
+    })
+  }
+
+  /** Places may come later than the script; of those nothing is known of yet, the server is asked once. */
+  private fill() {
+    this.place()
+    if (this.emptySpots().some((spot) => !this.known.has(spot))) void this.look(false)
+  }
+
+  private quiet(offer: string) {
+    this.done.add(offer)
+    this.waiting.forEach((stop, form) => {
+      if (form.o === offer) {
+        stop()
+        this.waiting.delete(form)
+      }
+    })
+  }
+
+  private click(event: MouseEvent) {
+    const opener = (event.target as Element).closest?.<HTMLElement>(OPENERS)
+    const form = opener && this.forms.get(opens(opener))
+    if (form && form.shape !== 'IN_PAGE') {
+      event.preventDefault()
+      each([form], () => this.stage.over(form, true))
+    }
   }
 }
 
@@ -119,7 +164,7 @@ function boot() {
   world[GUARD] = true
   const base = new URL(script.src).origin
   fitFrames(base)
-  const begin = () => start({ base, site: script.dataset.site! })
+  const begin = () => void new Guest({ base, site: script.dataset.site! }).look(true)
   if (document.readyState === 'loading') addEventListener('DOMContentLoaded', begin)
   else begin()
 }

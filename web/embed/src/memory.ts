@@ -46,15 +46,25 @@ export function note(form: string, what: 'shown' | 'closed' | 'declined') {
 
 export const noteSignUp = (offer: string) => write((kept) => kept.o.includes(offer) || kept.o.push(offer))
 
-/** Counts this page and tells what is known. The session keeps "2r": two pages, of a visitor who was here before. */
-export function visit() {
+/** Hears of offers signed up for in another tab. */
+export const onSignUpElsewhere = (then: (offers: string[]) => void) =>
+  addEventListener('storage', (event) => event.key === NAME && then(read().o))
+
+/** The offers signed up for. */
+export const signedUpFor = () => read().o
+
+/**
+ * Tells what is known, and counts this page if it is a new one. The session keeps "2r": two pages, of a visitor who was here
+ * before.
+ */
+export function visit(isNewPage: boolean) {
   const kept = read()
   let pages = 1
   let returning = !!kept.r
   try {
     const session = /^(\d+)(r?)$/.exec(sessionStorage.getItem(NAME) ?? '')
     if (session) {
-      pages = Number(session[1]) + 1
+      pages = Number(session[1]) + (isNewPage ? 1 : 0)
       returning = session[2] === 'r'
     } else {
       write((k) => (k.r = 1))

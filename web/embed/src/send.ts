@@ -1,36 +1,16 @@
-import type { Home, Reply, Shown, Task } from './types'
+import { hints } from './hint'
+import { solve } from './proof'
+import { campaign, zone } from './sent'
+import type { Home, Reply, Shown } from './types'
 
 const WENT_WRONG = 'We could not be reached. What you typed is still here: please try again.'
-
-/** ALTCHA's proof of work: the number whose hash with the salt is the challenge. */
-async function solve(task: Task): Promise<string> {
-  const encoder = new TextEncoder()
-  for (let number = 0; number <= task.maxnumber; number++) {
-    const hash = await crypto.subtle.digest('SHA-256', encoder.encode(task.salt + number))
-    const hex = [...new Uint8Array(hash)].map((octet) => octet.toString(16).padStart(2, '0')).join('')
-    if (hex === task.challenge) {
-      const { algorithm, challenge, salt, signature } = task
-      return btoa(JSON.stringify({ algorithm, challenge, number, salt, signature }))
-    }
-  }
-  return ''
-}
 
 function values(form: HTMLFormElement): Record<string, string> {
   const all: Record<string, string> = {}
   new FormData(form).forEach((value, name) => {
     all[name] = all[name] ? all[name] + '; ' + value : String(value)
   })
-  const tags = [...new URLSearchParams(location.search)].filter(([name]) => name.startsWith('utm_'))
-  return {
-    ...all,
-    page: location.href.split(/[?#]/)[0]!,
-    zone: Intl.DateTimeFormat().resolvedOptions().timeZone || '',
-    campaign: tags
-      .map((tag) => tag.join('='))
-      .join('&')
-      .slice(0, 300),
-  }
+  return { ...all, page: location.href.split(/[?#]/)[0]!, zone: zone(), campaign: campaign() }
 }
 
 async function post(home: Home, form: Shown, body: Record<string, string>): Promise<Reply> {
@@ -90,31 +70,5 @@ export function sendsItself(home: Home, shown: Shown, root: ShadowRoot, done: (r
   })
 
   const email = form.querySelector<HTMLInputElement>('[name=email]')
-  email?.addEventListener('change', async () => {
-    try {
-      const answer = await fetch(home.base + '/p/forms/hint', { method: 'POST', body: email.value })
-      hint(email, ((await answer.json()) as { meant?: string }).meant)
-    } catch {
-      // A hint is no more than that.
-    }
-  })
-}
-
-function hint(email: HTMLInputElement, meant?: string) {
-  const field = email.closest('.jf-field')!
-  field.querySelector('.jf-hint')?.remove()
-  if (!meant) return
-  const line = document.createElement('p')
-  line.className = 'jf-hint'
-  line.setAttribute('role', 'status')
-  const take = document.createElement('button')
-  take.type = 'button'
-  take.textContent = meant
-  take.onclick = () => {
-    email.value = meant
-    line.remove()
-    email.focus()
-  }
-  line.append('Did you mean ', take, '?')
-  field.append(line)
+  if (email) hints(email)
 }

@@ -1,3 +1,4 @@
+import { nodes } from './html'
 import { note, noteSignUp } from './memory'
 import { sendsItself } from './send'
 import type { Home, Reply, Shown, Undo } from './types'
@@ -32,27 +33,73 @@ function bringFont(home: Home) {
 
 const LEAVING_MS = 170
 
+/** Of a page's rules none gets in: those that shout the loudest included. */
+const HOST = ':host{all:initial!important;font-family:inherit!important;display:block!important}'
+
+/** Whether somebody has typed into a form, or reads its thanks: then it is taken from nobody. */
+const isInUse = (root: ShadowRoot | null) =>
+  !!root?.querySelector('.jf-after') ||
+  [...(root?.querySelectorAll<HTMLInputElement>('input[name],textarea[name],select[name]') ?? [])].some(
+    (input) => input.type !== 'hidden' && (input.type === 'checkbox' ? input.checked : input.value !== ''),
+  )
+
+/** What hangs over the page, or floats on it. */
+interface Open {
+  form: Shown
+  host: HTMLElement
+  remove: Undo
+}
+
 /** Draws forms, each in a shadow root, and takes them away again. */
 export class Stage {
-  private open = new Map<string, Undo>()
+  private open = new Map<string, Open>()
+  private inPlace = new Map<HTMLElement, Shown>()
+  css = ''
 
   constructor(
     private home: Home,
-    private css: string,
+    /** Hears that somebody signed up for an offer. */
+    private signedUp: (offer: string) => void,
   ) {}
 
-  /** Takes everything away that hangs over the page. */
-  clear() {
-    this.open.forEach((close) => close())
-    this.open.clear()
+  /** Takes away what hangs over the page and is wanted no more; what somebody types in stays. */
+  keep(keys: Set<string>) {
+    this.open.forEach(({ form, host, remove }, name) => {
+      const isOpener = name !== form.key
+      if (isOpener || (!keys.has(form.key) && !isInUse(host.shadowRoot))) remove()
+    })
   }
 
-  private root(host: HTMLElement, form: Shown, inner: string): ShadowRoot {
+  /** Takes everything of an offer away but the form that says thank you. */
+  quiet(offer: string, but?: ShadowRoot) {
+    this.open.forEach(({ form, host, remove }) => form.o === offer && host.shadowRoot !== but && remove())
+    this.inPlace.forEach((form, host) => {
+      if (form.o === offer && host.shadowRoot !== but) host.shadowRoot!.replaceChildren()
+    })
+  }
+
+  /** Whether a form stands in this place already. */
+  holds(spot: HTMLElement) {
+    this.inPlace.forEach((_, host) => host.isConnected || this.inPlace.delete(host))
+    return this.inPlace.has(spot)
+  }
+
+  /** A shadow root with the form in it. Until its nodes are there, nothing of the page is touched. */
+  private root(host: HTMLElement, form: Shown, inner: Node): ShadowRoot {
     const root = host.shadowRoot ?? host.attachShadow({ mode: 'open' })
-    styled(root, ':host{all:initial;font-family:inherit;display:block}' + this.css, form.css)
-    root.innerHTML = inner
+    styled(root, HOST + this.css, form.css)
+    root.replaceChildren(inner)
     if (form.ourFont) bringFont(this.home)
     return root
+  }
+
+  /** Puts something over the page: above everything it has, whatever it does to its own boxes. */
+  private hang(host: HTMLElement, inTopLayer: boolean) {
+    document.body.append(host)
+    if (inTopLayer && host.showPopover) {
+      host.popover = 'manual'
+      host.showPopover()
+    }
   }
 
   private seen(form: Shown) {
@@ -64,7 +111,8 @@ export class Stage {
 
   /** In its place in the page. */
   inPage(form: Shown, host: HTMLElement) {
-    const root = this.root(host, form, form.html)
+    const root = this.root(host, form, nodes(form.html))
+    this.inPlace.set(host, form)
     sendsItself(this.home, form, root, (reply) => this.after(form, root, reply))
     // Counted when it comes into view, not when it lies far below.
     const look = new IntersectionObserver((entries) => {
@@ -79,32 +127,36 @@ export class Stage {
   /** The small floating button a form waits behind. */
   opener(form: Shown) {
     const host = document.createElement('div')
-    const side = form.corner === 'LEFT' ? ' jf-opener-left' : ''
-    const root = this.root(host, form, `<button class="jf-button jf-opener${side}"></button>`)
-    const button = root.querySelector('button')!
+    const button = document.createElement('button')
+    button.className = 'jf-button jf-opener' + (form.corner === 'LEFT' ? ' jf-opener-left' : '')
     button.textContent = form.cornerWords
-    button.onclick = () => this.over(form)
-    document.body.append(host)
-    this.open.set('opener ' + form.key, () => host.remove())
+    button.onclick = () => this.over(form, true)
+    this.root(host, form, button)
+    this.hang(host, true)
+    const name = 'opener ' + form.key
+    this.open.set(name, { form, host, remove: () => (host.remove(), this.open.delete(name)) })
   }
 
-  /** Over the page: a dialog, a card in the corner, or a bar. */
-  over(form: Shown) {
+  /**
+   * Over the page: a dialog, a card in the corner, or a bar.
+   *
+   * @param asked whether somebody asked for it: then it takes the focus
+   */
+  over(form: Shown, asked = false) {
     if (this.open.has(form.key)) return
     const back = document.activeElement as HTMLElement | null
     const host = document.createElement('div')
     host.dataset.jeton = form.key
     const isDialog = form.shape === 'POP_UP'
-    const place = isDialog
-      ? '<dialog class="jf-over"></dialog>'
-      : form.shape === 'BAR'
-        ? `<div role="region" class="jf-strip${form.foot ? '' : ' jf-strip-top'}"></div>`
-        : `<div role="dialog" class="jf-corner${form.corner === 'LEFT' ? ' jf-corner-left' : ''}"></div>`
-    const root = this.root(host, form, place)
-    const box = root.firstElementChild as HTMLElement
+    const box: HTMLElement = document.createElement(isDialog ? 'dialog' : 'div')
+    if (isDialog) box.className = 'jf-over'
+    else if (form.shape === 'BAR') box.className = 'jf-strip' + (form.foot ? '' : ' jf-strip-top')
+    else box.className = 'jf-corner' + (form.corner === 'LEFT' ? ' jf-corner-left' : '')
+    if (!isDialog) box.setAttribute('role', form.shape === 'BAR' ? 'region' : 'dialog')
     box.setAttribute('aria-label', form.label)
-    box.innerHTML = form.html
-    document.body.append(host)
+    box.append(nodes(form.html))
+    const root = this.root(host, form, box)
+    this.hang(host, !isDialog)
 
     let timer: ReturnType<typeof setTimeout>
     const remove = () => {
@@ -131,7 +183,7 @@ export class Stage {
         calm ? 0 : LEAVING_MS,
       )
     }
-    this.open.set(form.key, remove)
+    this.open.set(form.key, { form, host, remove })
 
     if (isDialog) {
       const dialog = box as HTMLDialogElement
@@ -150,18 +202,21 @@ export class Stage {
       this.after(form, root, reply)
       if (reply.closesAfter) timer = setTimeout(() => close(''), reply.closesAfter * 1000)
     })
+    if (asked && !isDialog) root.querySelector<HTMLElement>('input:not([type=hidden]),button')?.focus()
     this.seen(form)
   }
 
   private after(form: Shown, root: ShadowRoot, reply: Reply) {
     noteSignUp(form.o)
     tell('signed-up', form)
+    this.signedUp(form.o)
+    this.quiet(form.o, root)
     if (reply.goTo) {
       location.assign(reply.goTo)
       return
     }
     const body = root.querySelector('.jf-body')!
-    body.innerHTML = reply.html!
+    body.replaceChildren(nodes(reply.html!))
     body.querySelector<HTMLElement>('.jf-after')?.focus()
   }
 }

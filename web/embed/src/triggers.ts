@@ -1,40 +1,6 @@
+import { onLeaving } from './leaving'
+import { on } from './on'
 import type { Shown, Undo } from './types'
-
-/** Listens until told to stop; stopping twice is harmless. */
-function on(target: EventTarget, type: string, listener: (event: Event) => void): Undo {
-  target.addEventListener(type, listener, { passive: true })
-  return () => target.removeEventListener(type, listener)
-}
-
-const FAST_UP_PX = 900
-
-/** Pointer out at the top. On touch screens: back, or a fast scroll up. */
-function onLeaving(then: () => void): Undo {
-  const undo = [
-    on(document, 'mouseout', (event) => {
-      const { relatedTarget, clientY } = event as MouseEvent
-      if (!relatedTarget && clientY <= 0) then()
-    }),
-  ]
-  if (matchMedia('(pointer: coarse)').matches) {
-    let last = scrollY
-    let at = Date.now()
-    undo.push(
-      on(window, 'scroll', () => {
-        const now = Date.now()
-        // In px a second; a flick to the address bar is well above a thousand.
-        const speed = ((last - scrollY) / Math.max(1, now - at)) * 1000
-        last = scrollY
-        at = now
-        if (speed > FAST_UP_PX) then()
-      }),
-    )
-    // An entry of our own makes the first "back" come to us; the second leaves.
-    history.pushState(history.state, '')
-    undo.push(on(window, 'popstate', then))
-  }
-  return () => undo.forEach((stop) => stop())
-}
 
 function whenIdle(seconds: number, then: () => void): Undo {
   let timer = setTimeout(then, seconds * 1000)
@@ -49,13 +15,46 @@ function whenIdle(seconds: number, then: () => void): Undo {
   }
 }
 
+/** How far something is scrolled, in per cent; nothing where there is nothing to scroll. */
+function scrolled(element: Element): number | undefined {
+  const most = element.scrollHeight - element.clientHeight
+  return most > 1 ? (element.scrollTop / most) * 100 : undefined
+}
+
+/** What the page scrolls in: the page itself, or a box inside it that takes most of the window. */
+function scroller(target: EventTarget | null): Element | undefined {
+  const element = target instanceof Element ? target : (document.scrollingElement ?? document.documentElement)
+  return element.clientHeight > innerHeight / 2 && element.clientWidth > innerWidth / 2 ? element : undefined
+}
+
+const COMES_LATER_MS = 2000
+
+/** At a share of the page. One that cannot be scrolled is seen whole, once it is there and nothing in it scrolls. */
 function atScroll(percent: number, then: () => void): Undo {
-  const look = () => {
-    const most = document.documentElement.scrollHeight - innerHeight
-    if (most <= 0 || (scrollY / most) * 100 >= percent - 0.5) then()
+  const look = (target: EventTarget | null) => {
+    const share = scrolled(scroller(target) ?? document.createElement('i'))
+    if (share !== undefined && share >= percent - 0.5) then()
   }
-  look()
-  return on(window, 'scroll', look)
+  const whole = () => {
+    const all = [document.scrollingElement!, ...document.body.querySelectorAll('*')]
+    if (!all.some((e) => scroller(e) && scrolled(e) !== undefined && scrolls(e))) then()
+  }
+  let timer: ReturnType<typeof setTimeout>
+  const begin = () => (timer = setTimeout(whole, COMES_LATER_MS))
+  const undo = [
+    on(document, 'scroll', (event) => look(event.target), { passive: true, capture: true }),
+    document.readyState === 'complete' ? () => {} : on(window, 'load', begin),
+  ]
+  if (document.readyState === 'complete') begin()
+  look(null)
+  return () => {
+    clearTimeout(timer)
+    undo.forEach((stop) => stop())
+  }
+}
+
+function scrolls(element: Element): boolean {
+  return element === document.scrollingElement || /auto|scroll/.test(getComputedStyle(element).overflowY)
 }
 
 /** Waits for a form's moment, once; clicks are waited for elsewhere. Returns how to stop waiting. */

@@ -1,3 +1,5 @@
+import type { Task } from './proof'
+
 /** What the server answers and what we remember. Names are short where they travel or are stored. */
 
 export type Shape = 'IN_PAGE' | 'POP_UP' | 'SLIDE_IN' | 'BAR'
@@ -29,14 +31,6 @@ export interface Past {
   shown: number
   closed: number
   declined: number
-}
-
-export interface Task {
-  algorithm: string
-  challenge: string
-  maxnumber: number
-  salt: string
-  signature: string
 }
 
 /** What the server says to a sign-up. */

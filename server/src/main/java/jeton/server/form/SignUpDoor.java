@@ -12,7 +12,6 @@ import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import jeton.core.problem.Problem;
-import jeton.core.signup.DomainHint;
 import jeton.server.page.RequestNetwork;
 import jeton.server.problem.NotThere;
 import jeton.server.problem.ProblemDetails;
@@ -33,7 +32,7 @@ import tools.jackson.databind.json.JsonMapper;
  * {@code POST /p/forms/{key}/signups}: plain forms are answered with pages, JSON with JSON. A plain
  * servlet, because this is the busiest door and the framework's dispatching would cost as much as
  * the sign-up itself. Scripts may come from the business's own sites only; plain forms from
- * anywhere, as links do. {@code POST /p/forms/hint} guesses what a mistyped address meant.
+ * anywhere, as links do.
  */
 @Component
 class SignUpDoor extends HttpServlet {
@@ -41,7 +40,6 @@ class SignUpDoor extends HttpServlet {
   private static final Pattern PATH = Pattern.compile("/([A-Za-z0-9_-]+)/signups");
   // Far more than the longest honest answer to the longest form.
   private static final int MOST_OCTETS = 64 * 1024;
-  private static final int MOST_ADDRESS = 320;
 
   private final transient SignUpDesk desk;
   private final transient Sites sites;
@@ -61,9 +59,6 @@ class SignUpDoor extends HttpServlet {
     }
   }
 
-  /** What somebody probably meant; empty when nothing looks mistyped. */
-  record Hint(Optional<String> meant) {}
-
   /** Asks a script for a proof of work before what it sent is looked at. */
   record Check(List<Problem> problems, Altcha.Challenge challenge) {}
 
@@ -72,12 +67,6 @@ class SignUpDoor extends HttpServlet {
       throws IOException {
     String path = request.getPathInfo() == null ? "" : request.getPathInfo();
     allowOwnSites(request, response);
-    if (path.equals("/hint")) {
-      String typed =
-          new String(request.getInputStream().readNBytes(MOST_ADDRESS), StandardCharsets.UTF_8);
-      write(response, 200, MediaType.APPLICATION_JSON_VALUE, new Hint(DomainHint.of(typed)));
-      return;
-    }
     Matcher matcher = PATH.matcher(path);
     String key = matcher.matches() ? matcher.group(1) : "";
     String type = String.valueOf(request.getContentType());

@@ -433,19 +433,6 @@ class SiteFormsTest {
   }
 
   @Test
-  void aMistypedDomain_isHintedAt() {
-    assertThat(
-            browser
-                .plain("/p/forms/hint", site.origin(), "ann@gmial.com")
-                .json()
-                .get("meant")
-                .asString())
-        .isEqualTo("ann@gmail.com");
-    assertThat(browser.plain("/p/forms/hint", site.origin(), "ann@mail.example").body())
-        .doesNotContain("@");
-  }
-
-  @Test
   void scripts_mayComeFromOurSitesOnly() {
     String path = "/p/forms/" + offer.formKey + "/signups";
     assertThat(

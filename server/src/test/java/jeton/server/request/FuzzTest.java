@@ -124,7 +124,6 @@ class FuzzTest {
         "/o/nothing-here/thanks",
         "/f/" + offer.formKey,
         "/p/forms/" + offer.formKey + "/signups",
-        "/p/forms/hint",
         "/p/forms/x",
         "/p/sites/" + site.key() + "/decide",
         "/p/sites/" + site.key() + "/seen",

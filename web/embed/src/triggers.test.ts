@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { wait } from '../../../embed/src/triggers'
+import { wait } from './triggers'
 
 const coarse = { matches: false }
 
@@ -64,27 +64,72 @@ describe('the moment of a form', () => {
     stop()
 
     const back = vi.fn()
-    wait({ kind: 'ON_LEAVING', amount: 0 }, back)
+    const here = history.length
+    const unback = wait({ kind: 'ON_LEAVING', amount: 0 }, back)
+    expect(history.length).toBe(here)
+    window.dispatchEvent(new Event('touchend'))
+    expect(history.length).toBe(here + 1)
+    expect(history.state).toMatchObject({ jeton: 1 })
+    // As the browser does on "back": our entry is left.
+    history.replaceState(null, '')
     window.dispatchEvent(new PopStateEvent('popstate'))
     expect(back).toHaveBeenCalledTimes(1)
+    unback()
   })
 
-  it('comes at its part of the page, also of a page too short to scroll', () => {
+  it('takes a link within the page, and a step in the page’s own history, for no leaving', () => {
+    coarse.matches = true
     const then = vi.fn()
-    Object.defineProperty(document.documentElement, 'scrollHeight', { value: 3000, configurable: true })
-    vi.stubGlobal('innerHeight', 1000)
-    wait({ kind: 'AT_SCROLL', amount: 50 }, then)
-    vi.stubGlobal('scrollY', 900)
-    window.dispatchEvent(new Event('scroll'))
+    const stop = wait({ kind: 'ON_LEAVING', amount: 0 }, then)
+    window.dispatchEvent(new PopStateEvent('popstate'))
+    window.dispatchEvent(new Event('touchend'))
+    history.pushState(null, '', '#prices')
+    window.dispatchEvent(new PopStateEvent('popstate'))
     expect(then).not.toHaveBeenCalled()
-    vi.stubGlobal('scrollY', 1000)
-    window.dispatchEvent(new Event('scroll'))
+    stop()
+    history.replaceState(null, '', location.pathname)
+  })
+
+  function page(scrollHeight: number, clientHeight: number, scrollTop: number) {
+    vi.stubGlobal('innerHeight', 1000)
+    vi.stubGlobal('innerWidth', 1000)
+    const of = { scrollHeight, clientHeight, clientWidth: 1000, scrollTop }
+    Object.entries(of).forEach(([name, value]) =>
+      Object.defineProperty(document.documentElement, name, { value, configurable: true, writable: true }),
+    )
+    Object.defineProperty(document, 'scrollingElement', {
+      value: document.documentElement,
+      configurable: true,
+    })
+    document.dispatchEvent(new Event('scroll'))
+  }
+
+  it('comes at its part of the page', () => {
+    const then = vi.fn()
+    page(3000, 1000, 0)
+    wait({ kind: 'AT_SCROLL', amount: 50 }, then)
+    page(3000, 1000, 900)
+    expect(then).not.toHaveBeenCalled()
+    page(3000, 1000, 1000)
+    expect(then).toHaveBeenCalledTimes(1)
+  })
+
+  it('waits for what comes later on a page too short to scroll, and comes when that is all', () => {
+    const then = vi.fn()
+    page(1000, 1000, 0)
+    wait({ kind: 'AT_SCROLL', amount: 90 }, then)
+    expect(then).not.toHaveBeenCalled()
+    vi.advanceTimersByTime(2000)
     expect(then).toHaveBeenCalledTimes(1)
 
-    Object.defineProperty(document.documentElement, 'scrollHeight', { value: 800, configurable: true })
-    const short = vi.fn()
-    wait({ kind: 'AT_SCROLL', amount: 90 }, short)
-    expect(short).toHaveBeenCalledTimes(1)
+    const later = vi.fn()
+    wait({ kind: 'AT_SCROLL', amount: 90 }, later)
+    page(5000, 1000, 0)
+    vi.advanceTimersByTime(5000)
+    expect(later).not.toHaveBeenCalled()
+    page(5000, 1000, 3900)
+    expect(later).toHaveBeenCalledTimes(1)
+    page(0, 0, 0)
   })
 
   it('comes after idle seconds, which any move starts anew', () => {
