@@ -4,6 +4,7 @@ import { api } from '../api/client'
 import type { AccountView } from '../api/types'
 import { useSubmit } from '../shared/useSubmit'
 import When from '../business/When.vue'
+import LoadState from '../shared/LoadState.vue'
 
 /** One's own account: the password, where one is signed in, and who tried. */
 const account = ref<AccountView | null>(null)
@@ -70,8 +71,7 @@ onMounted(load)
 <template>
   <main class="page stack">
     <h1>Your account</h1>
-    <v-alert v-if="fault" type="error" variant="tonal">{{ fault }}</v-alert>
-    <v-progress-linear v-if="!account && !fault" indeterminate color="secondary" aria-label="Loading" />
+    <LoadState :loading="!account" :fault="fault" />
     <div v-if="account" class="halves">
       <section class="panel stack" aria-labelledby="password">
         <h2 id="password">Password</h2>

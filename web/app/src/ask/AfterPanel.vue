@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { FormSettings } from '../api/types'
 import { isConsent } from './words'
+import NumberField from '../shared/NumberField.vue'
 
 /** What happens after a sign-up, and the form's own words for what goes wrong. */
 const props = defineProps<{ problemAt(field: string): string | undefined; over: boolean }>()
@@ -45,10 +46,9 @@ function ownWords(key: string, words: string) {
         label="Message"
         :error-messages="problemAt('afterwards.message.text')"
       />
-      <v-text-field
+      <NumberField
         v-if="props.over"
-        v-model.number="after.closesAfter"
-        type="number"
+        v-model="after.closesAfter"
         min="0"
         label="Closes by itself after, seconds"
         hint="0: it stays until they close it."

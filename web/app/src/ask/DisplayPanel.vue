@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { FormSettings, Shape } from '../api/types'
 import PatternList from './PatternList.vue'
+import NumberField from '../shared/NumberField.vue'
 
 /** Where and when a form shows. */
 const props = defineProps<{
@@ -59,11 +60,6 @@ function toggleDay(day: Day) {
   rules.value.season.days = left.length > 0 ? left : days
 }
 
-/** An emptied number is no limit, which is not the same as 0. */
-type Limit = 'daysAfterClose' | 'daysAfterDecline' | 'atMost'
-function limit(which: Limit, typed: string | number | null) {
-  rules.value.frequency[which] = typed === '' || typed === null ? undefined : Number(typed)
-}
 
 const cameFrom = computed({
   get: () => rules.value.audience.cameFrom.join(', '),
@@ -87,10 +83,9 @@ const cameFrom = computed({
           label="When"
           @update:model-value="changeTrigger"
         />
-        <v-text-field
+        <NumberField
           v-if="AMOUNTS[rules.trigger.kind]"
-          v-model.number="rules.trigger.amount"
-          type="number"
+          v-model="rules.trigger.amount"
           class="number"
           :label="AMOUNTS[rules.trigger.kind]!.label"
           :error-messages="problemAt('display.trigger.amount')"
@@ -119,9 +114,8 @@ const cameFrom = computed({
     <div class="pair">
       <v-select v-model="rules.audience.who" :items="WHO" label="To whom" />
       <v-select v-model="rules.audience.devices" :items="DEVICES" label="On what" />
-      <v-text-field
-        v-model.number="rules.audience.leastPages"
-        type="number"
+      <NumberField
+        v-model="rules.audience.leastPages"
         min="1"
         label="From their page number"
         :error-messages="problemAt('display.audience.leastPages')"
@@ -130,37 +124,33 @@ const cameFrom = computed({
     </div>
     <template v-if="over">
       <div class="triple">
-        <v-text-field
-          :model-value="rules.frequency.daysAfterClose ?? ''"
-          type="number"
+        <NumberField
+          v-model="rules.frequency.daysAfterClose"
+          optional
           min="0"
           label="Days after closing"
           placeholder="none"
           :error-messages="problemAt('display.frequency.daysAfterClose')"
-          @update:model-value="limit('daysAfterClose', $event)"
         />
-        <v-text-field
-          :model-value="rules.frequency.daysAfterDecline ?? ''"
-          type="number"
+        <NumberField
+          v-model="rules.frequency.daysAfterDecline"
+          optional
           min="0"
           label="Days after a no"
           placeholder="none"
           :error-messages="problemAt('display.frequency.daysAfterDecline')"
-          @update:model-value="limit('daysAfterDecline', $event)"
         />
-        <v-text-field
-          :model-value="rules.frequency.atMost ?? ''"
-          type="number"
+        <NumberField
+          v-model="rules.frequency.atMost"
+          optional
           min="1"
           label="Times in all"
           placeholder="any"
           :error-messages="problemAt('display.frequency.atMost')"
-          @update:model-value="limit('atMost', $event)"
         />
       </div>
-      <v-text-field
-        v-model.number="rules.priority"
-        type="number"
+      <NumberField
+        v-model="rules.priority"
         label="Priority"
         hint="The higher goes first when two would interrupt on one page."
         persistent-hint
@@ -176,10 +166,9 @@ const cameFrom = computed({
         clearable
         :error-messages="problemAt('display.season.to')"
       />
-      <v-text-field v-model.number="rules.season.fromHour" type="number" min="0" max="23" label="From hour" />
-      <v-text-field
-        v-model.number="rules.season.toHour"
-        type="number"
+      <NumberField v-model="rules.season.fromHour" min="0" max="23" label="From hour" />
+      <NumberField
+        v-model="rules.season.toHour"
         min="1"
         max="24"
         label="To hour"

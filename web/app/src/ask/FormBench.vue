@@ -16,6 +16,8 @@ import LooksPanel from './LooksPanel.vue'
 import PlacingPanel from './PlacingPanel.vue'
 import WordsPanel from './WordsPanel.vue'
 import { SHAPE_WORDS } from './words'
+import LoadState from '../shared/LoadState.vue'
+import ConfirmDialog from '../shared/ConfirmDialog.vue'
 
 /** One form at its workbench: the settings in parts that open one by one, and how a visitor meets it. */
 const props = defineProps<{ offerId: number; form: FormView; address: string; sites: SiteView[] }>()
@@ -83,8 +85,8 @@ const leads = computed(() => f.value?.opening.leadsToPage ?? false)
         <h2>{{ form.settings.name || SHAPE_WORDS[form.shape] }}</h2>
         <SavedNote :document="document as Document<unknown>" />
       </div>
-      <v-progress-linear v-if="!f" indeterminate color="secondary" aria-label="Loading" />
-      <template v-else>
+      <LoadState :loading="!f" />
+      <template v-if="f">
         <div class="row">
           <v-switch
             :model-value="form.on"
@@ -189,19 +191,17 @@ const leads = computed(() => f.value?.opening.leadsToPage ?? false)
       />
     </template>
   </Workbench>
-  <v-dialog v-model="removing">
-    <v-card class="pa-2">
-      <v-card-title><h2>Remove this form?</h2></v-card-title>
-      <v-card-text>
-        “{{ form.settings.name }}” and its {{ form.views }} views are taken out. A form by which people signed
-        up stays: turn it off instead.
-      </v-card-text>
-      <v-card-actions>
-        <v-btn @click="removing = false">Keep it</v-btn>
-        <v-btn color="error" variant="flat" @click="((removing = false), emit('remove'))">Remove it</v-btn>
-      </v-card-actions>
-    </v-card>
-  </v-dialog>
+  <ConfirmDialog
+    v-model="removing"
+    title="Remove this form?"
+    keep="Keep it"
+    action="Remove it"
+    grave
+    @act="((removing = false), emit('remove'))"
+  >
+    “{{ form.settings.name }}” and its {{ form.views }} views are taken out. A form by which people signed up
+    stays: turn it off instead.
+  </ConfirmDialog>
 </template>
 
 <style scoped>

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { api } from '../api/client'
 import type { Drawn, Layout, Shape } from '../api/types'
 import { SHAPE_WORDS } from './words'
+import LoadState from '../shared/LoadState.vue'
 
 /** Forms to start from, as live miniatures: each is drawn by the same renderer that visitors meet. */
 const props = defineProps<{ offerId: number }>()
@@ -58,8 +59,7 @@ void load()
         <p class="quiet">
           Choose one to start from. Every word and colour can be changed; it is off until you turn it on.
         </p>
-        <v-alert v-if="fault" type="error" variant="tonal">{{ fault }}</v-alert>
-        <v-progress-linear v-if="!layouts && !fault" indeterminate color="secondary" aria-label="Loading" />
+        <LoadState :loading="!layouts" :fault="fault" />
         <div class="grid">
           <button v-for="layout in shown" :key="layout.id" class="layout" @click="emit('choose', layout)">
             <span class="mini" aria-hidden="true">

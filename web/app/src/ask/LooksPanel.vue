@@ -6,6 +6,7 @@ import PictureField from '../shared/PictureField.vue'
 import { contrast, ENOUGH } from '../shared/contrast'
 import CropDialog from '../shared/CropDialog.vue'
 import { DRAWINGS } from './drawings'
+import NumberField from '../shared/NumberField.vue'
 
 /** How a form looks: picture, colours with their contrast as you choose, measures, movement, own CSS. */
 const props = defineProps<{ problemAt(field: string): string | undefined; over: boolean }>()
@@ -90,17 +91,15 @@ function draw(name: string) {
       <v-select v-model="form.looks.background" :items="BACKGROUNDS" label="Background" />
       <v-select v-model="form.looks.font" :items="FONTS" label="Typeface" />
       <v-select v-model="form.looks.spacing" :items="SPACINGS" label="Air" />
-      <v-text-field
-        v-model.number="form.looks.corner"
-        type="number"
+      <NumberField
+        v-model="form.looks.corner"
         min="0"
         max="40"
         label="Corners, px"
         :error-messages="problemAt('looks.corner')"
       />
-      <v-text-field
-        v-model.number="form.looks.width"
-        type="number"
+      <NumberField
+        v-model="form.looks.width"
         min="240"
         max="1000"
         label="Width, px"

@@ -6,6 +6,7 @@ import type { EmailContent, Imported } from '../api/types'
 import GoneLayout from './GoneLayout.vue'
 import { asAoifeReads } from './fillIns'
 import { useLayouts } from './useLayouts'
+import LoadState from '../shared/LoadState.vue'
 
 /** Layouts to start from, keeping one of one's own, and HTML brought in. */
 const props = defineProps<{ what: 'start' | 'keep' | 'bring'; email: EmailContent }>()
@@ -34,7 +35,7 @@ async function bring() {
         <v-card-text>
           <p class="small quiet">It takes the place of what stands here. Undo brings that back.</p>
           <GoneLayout v-if="gone" :layout="gone" @back="putBack" />
-          <v-progress-linear v-if="!layouts && !fault" indeterminate color="secondary" aria-label="Loading" />
+          <LoadState :loading="!layouts" />
           <ul class="layouts">
             <li v-for="layout in layouts" :key="layout.name + layout.id">
               <button type="button" class="layout" @click="emit('start', layout.content)">

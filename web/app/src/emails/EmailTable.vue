@@ -3,6 +3,7 @@ import { computed, onMounted, ref } from 'vue'
 import { api } from '../api/client'
 import type { LibraryEmail } from '../api/types'
 import { asAoifeReads } from '../email/fillIns'
+import LoadState from '../shared/LoadState.vue'
 
 /** All emails with where each is used. */
 type Use = LibraryEmail['uses'][number]
@@ -42,8 +43,7 @@ onMounted(async () => {
 </script>
 
 <template>
-  <v-alert v-if="fault" type="error" variant="tonal">{{ fault }}</v-alert>
-  <v-progress-linear v-if="!emails && !fault" indeterminate color="secondary" aria-label="Loading" />
+  <LoadState :loading="!emails" :fault="fault" />
   <template v-if="emails">
     <v-text-field v-model="words" class="find" density="compact" hide-details label="Look for words" />
     <div class="panel">

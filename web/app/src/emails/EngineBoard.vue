@@ -5,6 +5,8 @@ import type { EngineLine, EngineView } from '../api/types'
 import { useClock } from '../clock/useClock'
 import When from '../business/When.vue'
 import ReachableDialog from './ReachableDialog.vue'
+import LoadState from '../shared/LoadState.vue'
+import ConfirmDialog from '../shared/ConfirmDialog.vue'
 
 /** The mail engine: what waits, what is on its way, what failed and why. */
 type Pile = EngineView['pile']
@@ -84,8 +86,7 @@ watch(pile, () => {
 </script>
 
 <template>
-  <v-alert v-if="fault" type="error" variant="tonal">{{ fault }}</v-alert>
-  <v-progress-linear v-if="!view && !fault" indeterminate color="secondary" aria-label="Loading" />
+  <LoadState :loading="!view" :fault="fault" />
   <template v-if="view">
     <v-alert v-if="view.halt" type="error" variant="tonal" data-testid="halt">
       <strong>Sending has stopped.</strong> The mail server refused {{ view.halt.refusals }} emails in a row,
@@ -177,19 +178,16 @@ watch(pile, () => {
     </section>
   </template>
   <ReachableDialog v-model="reaching" :now="clock.now().toISOString()" @done="load" />
-  <v-dialog v-model="givingUpAll">
-    <v-card class="pa-2">
-      <v-card-title><h2>Give up all of these?</h2></v-card-title>
-      <v-card-text
-        >{{ count(view?.counts.TROUBLED ?? 0) }} would never be sent. The people stay on the list, and get
-        what comes after.</v-card-text
-      >
-      <v-card-actions>
-        <v-btn @click="givingUpAll = false">Keep trying</v-btn>
-        <v-btn color="error" variant="flat" @click="giveUp">Give them up</v-btn>
-      </v-card-actions>
-    </v-card>
-  </v-dialog>
+  <ConfirmDialog
+    v-model="givingUpAll"
+    title="Give up all of these?"
+    keep="Keep trying"
+    action="Give them up"
+    grave
+    @act="giveUp"
+    >{{ count(view?.counts.TROUBLED ?? 0) }} would never be sent. The people stay on the list, and get what
+    comes after.</ConfirmDialog
+  >
 </template>
 
 <style scoped>

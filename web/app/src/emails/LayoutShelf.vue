@@ -5,6 +5,7 @@ import EmailPreview from '../email/EmailPreview.vue'
 import GoneLayout from '../email/GoneLayout.vue'
 import { useLayouts } from '../email/useLayouts'
 import { useWritten } from '../email/useWritten'
+import LoadState from '../shared/LoadState.vue'
 
 /** Layouts: the owner's own and ours, each as it would be read. */
 const { layouts, gone, fault, remove, putBack } = useLayouts()
@@ -16,8 +17,7 @@ watch(layouts, (now) => (chosen.value = Math.min(chosen.value, (now?.length ?? 1
 </script>
 
 <template>
-  <v-alert v-if="fault" type="error" variant="tonal">{{ fault }}</v-alert>
-  <v-progress-linear v-if="!layouts && !fault" indeterminate color="secondary" aria-label="Loading" />
+  <LoadState :loading="!layouts" :fault="fault" />
   <GoneLayout v-if="gone" :layout="gone" @back="putBack" />
   <div v-if="layouts" class="shelf">
     <ul class="panel">

@@ -6,6 +6,7 @@ import { api, ApiFault } from '../api/client'
 import type { OfferView, SequenceLine, SequenceView } from '../api/types'
 import { startWords } from '../sequence/rules'
 import { people } from '../shared/when'
+import LoadState from '../shared/LoadState.vue'
 
 /** All sequences: what starts each, and how many people are on their way. */
 const router = useRouter()
@@ -42,8 +43,7 @@ onMounted(async () => {
 </script>
 
 <template>
-  <v-alert v-if="fault" type="error" variant="tonal">{{ fault }}</v-alert>
-  <v-progress-linear v-if="!lines && !fault" indeterminate color="secondary" aria-label="Loading" />
+  <LoadState :loading="!lines" :fault="fault" />
   <template v-if="lines">
     <div><v-btn :prepend-icon="mdiPlus" @click="making = true">Make a sequence</v-btn></div>
     <router-link v-for="line in lines" :key="line.id" :to="to(line)" class="panel line plain-link">

@@ -7,6 +7,7 @@ import FormBench from '../ask/FormBench.vue'
 import FormTabs from '../ask/FormTabs.vue'
 import LayoutGallery from '../ask/LayoutGallery.vue'
 import { useForms } from '../ask/useForms'
+import LoadState from '../shared/LoadState.vue'
 
 /** The forms of an offer. Which one is on the bench stands in the address. */
 const props = defineProps<{ offerId: number; address: string }>()
@@ -57,7 +58,7 @@ watch(
 
 <template>
   <v-alert v-if="fault" type="error" variant="tonal" closable>{{ fault }}</v-alert>
-  <v-progress-linear v-if="!forms" indeterminate color="secondary" aria-label="Loading" />
+  <LoadState :loading="!forms" />
   <FormBench
     v-if="chosen"
     :key="chosen.id"

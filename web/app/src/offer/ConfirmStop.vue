@@ -11,6 +11,7 @@ import type { Document } from '../shared/saving/useDocument'
 import { usePagePreview } from '../shared/usePagePreview'
 import SizeChoice from '../shared/SizeChoice.vue'
 import Workbench from '../shared/Workbench.vue'
+import NumberField from '../shared/NumberField.vue'
 
 const PARTS = ['Email', 'Waiting page', 'Confirmed page'] as const
 const SIZES = ['Desktop', 'Phone'] as const
@@ -68,9 +69,8 @@ const { answer: page } = usePagePreview(props.offerId, () => ({
           :problem-at="settings.problemAt"
           :written="written"
         />
-        <v-text-field
-          v-model.number="confirm.daysGood"
-          type="number"
+        <NumberField
+          v-model="confirm.daysGood"
           min="1"
           max="30"
           label="Days the link is good for"

@@ -9,6 +9,7 @@ import type { Document } from '../shared/saving/useDocument'
 import { usePagePreview } from '../shared/usePagePreview'
 import SizeChoice from '../shared/SizeChoice.vue'
 import Workbench from '../shared/Workbench.vue'
+import ConfirmDialog from '../shared/ConfirmDialog.vue'
 
 const MOST_BYTES = 200 * 2 ** 20
 const SIZES = ['Desktop', 'Phone'] as const
@@ -194,18 +195,17 @@ const sizeWords = (bytes: number) =>
       <PreviewFrame :html="page?.html ?? ''" :phone="size === 'Phone'" title="The page behind their link" />
     </template>
   </Workbench>
-  <v-dialog :model-value="!!removing" @update:model-value="removing = null">
-    <v-card class="pa-2">
-      <v-card-title><h2>Remove this file?</h2></v-card-title>
-      <v-card-text>
-        “{{ removing?.name }}” is taken out of the offer. Links already given out no longer lead to it.
-      </v-card-text>
-      <v-card-actions>
-        <v-btn @click="removing = null">Keep it</v-btn>
-        <v-btn color="error" variant="flat" @click="remove">Remove it</v-btn>
-      </v-card-actions>
-    </v-card>
-  </v-dialog>
+  <ConfirmDialog
+    :model-value="!!removing"
+    title="Remove this file?"
+    keep="Keep it"
+    action="Remove it"
+    grave
+    @update:model-value="removing = null"
+    @act="remove"
+  >
+    “{{ removing?.name }}” is taken out of the offer. Links already given out no longer lead to it.
+  </ConfirmDialog>
 </template>
 
 <style scoped>

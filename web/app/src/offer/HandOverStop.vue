@@ -8,6 +8,7 @@ import SavedNote from '../shared/SavedNote.vue'
 import type { Document } from '../shared/saving/useDocument'
 import TagChanges from './TagChanges.vue'
 import Workbench from '../shared/Workbench.vue'
+import NumberField from '../shared/NumberField.vue'
 
 const props = defineProps<{ offerId: number; settings: Document<OfferSettings> }>()
 const offer = computed(() => props.settings.value.value!)
@@ -73,11 +74,10 @@ const AGAIN = [
         <legend>How long and how often a link works</legend>
         <div class="row">
           <v-switch v-model="hasDays" label="Only for some days" />
-          <v-text-field
+          <NumberField
             v-if="hasDays"
-            v-model.number="limits.days"
+            v-model="limits.days"
             class="number"
-            type="number"
             min="1"
             label="Days"
             :error-messages="settings.problemAt('handOver.limits.days')"
@@ -85,11 +85,10 @@ const AGAIN = [
         </div>
         <div class="row">
           <v-switch v-model="hasUses" label="Only some times" />
-          <v-text-field
+          <NumberField
             v-if="hasUses"
-            v-model.number="limits.uses"
+            v-model="limits.uses"
             class="number"
-            type="number"
             min="1"
             label="Times"
             :error-messages="settings.problemAt('handOver.limits.uses')"
@@ -103,11 +102,10 @@ const AGAIN = [
       <fieldset class="stack">
         <legend>When somebody signs up again</legend>
         <v-select v-model="offer.handOver.runAgain.when" :items="AGAIN" label="The follow-up runs again" />
-        <v-text-field
+        <NumberField
           v-if="offer.handOver.runAgain.when === 'AFTER_DAYS'"
-          v-model.number="offer.handOver.runAgain.days"
+          v-model="offer.handOver.runAgain.days"
           class="number"
-          type="number"
           min="1"
           label="Days since it last began"
           :error-messages="settings.problemAt('handOver.runAgain.days')"

@@ -18,6 +18,8 @@ import HandOverStop from './HandOverStop.vue'
 import TrackRibbon from './TrackRibbon.vue'
 import { useTrack } from './useTrack'
 import { STATE_WORDS } from './words'
+import LoadState from '../shared/LoadState.vue'
+import ConfirmDialog from '../shared/ConfirmDialog.vue'
 
 const route = useRoute()
 const router = useRouter()
@@ -91,12 +93,7 @@ watch([() => route.hash, () => view.value === null], () => void showControl(), {
     <v-alert v-if="fault || settings.state.value === 'failed'" type="error" variant="tonal">
       {{ fault || settings.message.value }}
     </v-alert>
-    <v-progress-linear
-      v-if="!view && settings.state.value === 'loading'"
-      indeterminate
-      color="secondary"
-      aria-label="Loading"
-    />
+    <LoadState :loading="!view && settings.state.value === 'loading'" />
     <template v-if="view">
       <div class="row head">
         <h1>{{ view.offer.settings.name }}</h1>
@@ -148,19 +145,16 @@ watch([() => route.hash, () => view.value === null], () => void showControl(), {
         />
       </template>
     </template>
-    <v-dialog v-model="pausing">
-      <v-card class="pa-2">
-        <v-card-title><h2>Pause this offer?</h2></v-card-title>
-        <v-card-text>
-          Its page takes no sign-ups until you go live again. Links already given out go on working, and
-          follow-ups go on.
-        </v-card-text>
-        <v-card-actions>
-          <v-btn @click="pausing = false">Leave it live</v-btn>
-          <v-btn color="primary" variant="flat" @click="change('PAUSED')">Pause</v-btn>
-        </v-card-actions>
-      </v-card>
-    </v-dialog>
+    <ConfirmDialog
+      v-model="pausing"
+      title="Pause this offer?"
+      keep="Leave it live"
+      action="Pause"
+      @act="change('PAUSED')"
+    >
+      Its page takes no sign-ups until you go live again. Links already given out go on working, and
+      follow-ups go on.
+    </ConfirmDialog>
   </main>
 </template>
 

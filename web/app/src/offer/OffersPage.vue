@@ -7,6 +7,7 @@ import type { OfferView } from '../api/types'
 import { useClock } from '../clock/useClock'
 import SmallTrack from './SmallTrack.vue'
 import { STATE_WORDS } from './words'
+import LoadState from '../shared/LoadState.vue'
 
 const route = useRoute()
 const router = useRouter()
@@ -60,8 +61,7 @@ watch(
         >Make an offer</v-btn
       >
     </div>
-    <v-alert v-if="fault" type="error" variant="tonal">{{ fault }}</v-alert>
-    <v-progress-linear v-if="!offers && !fault" indeterminate color="secondary" aria-label="Loading" />
+    <LoadState :loading="!offers" :fault="fault" />
     <div v-if="offers?.length === 0" class="panel">
       <h2>No offer yet</h2>
       <p>

@@ -8,6 +8,7 @@ import { useClock } from '../clock/useClock'
 import { useLatest } from '../shared/useLatest'
 import When from '../business/When.vue'
 import { PERSON_STATES } from './states'
+import LoadState from '../shared/LoadState.vue'
 
 const PAGE = 50
 const COUNTED = 100_000
@@ -94,8 +95,7 @@ void api.get<OfferView[]>('/offers').then((all) => (offers.value = all))
         >
       </div>
     </div>
-    <v-alert v-if="fault" type="error" variant="tonal">{{ fault }}</v-alert>
-    <v-progress-linear v-if="!page && !fault" indeterminate color="secondary" aria-label="Loading" />
+    <LoadState :loading="!page" :fault="fault" />
     <div v-if="page?.people.length === 0" class="panel">
       <template v-if="filtered">
         <h2>Nobody fits</h2>

@@ -9,6 +9,8 @@ import When from '../business/When.vue'
 import { eventWords } from './words'
 import { PERSON_STATES } from './states'
 import TagField from './TagField.vue'
+import LoadState from '../shared/LoadState.vue'
+import ConfirmDialog from '../shared/ConfirmDialog.vue'
 
 const route = useRoute()
 const clock = useClock()
@@ -62,8 +64,7 @@ const labelOf = (key: string) =>
 <template>
   <main class="page stack">
     <p class="small"><router-link to="/people">All people</router-link></p>
-    <v-alert v-if="fault" type="error" variant="tonal">{{ fault }}</v-alert>
-    <v-progress-linear v-if="!whole && !fault" indeterminate color="secondary" aria-label="Loading" />
+    <LoadState :loading="!whole" :fault="fault" />
     <template v-if="whole">
       <div class="row">
         <h1>{{ whole.person.email }}</h1>
@@ -176,18 +177,15 @@ const labelOf = (key: string) =>
         </div>
       </div>
     </template>
-    <v-dialog v-model="blocking">
-      <v-card class="pa-2">
-        <v-card-title><h2>Stop their emails?</h2></v-card-title>
-        <v-card-text
-          >Nothing more is sent to {{ whole?.person.email }}, also when they sign up again.</v-card-text
-        >
-        <v-card-actions>
-          <v-btn @click="blocking = false">Go on sending</v-btn>
-          <v-btn color="error" variant="flat" @click="block">Stop them</v-btn>
-        </v-card-actions>
-      </v-card>
-    </v-dialog>
+    <ConfirmDialog
+      v-model="blocking"
+      title="Stop their emails?"
+      keep="Go on sending"
+      action="Stop them"
+      grave
+      @act="block"
+      >Nothing more is sent to {{ whole?.person.email }}, also when they sign up again.</ConfirmDialog
+    >
   </main>
 </template>
 

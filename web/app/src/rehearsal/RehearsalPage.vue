@@ -11,6 +11,7 @@ import FilmFrame from './FilmFrame.vue'
 import RealDialog from './RealDialog.vue'
 import WishChip from './WishChip.vue'
 import { SPANS, spanWords, useRehearsal } from './useRehearsal'
+import LoadState from '../shared/LoadState.vue'
 
 /** A made-up visitor goes through the offer as it is configured now: every page and email, with its date. */
 const route = useRoute()
@@ -147,8 +148,7 @@ const numbers = computed(() => {
       />
       <span class="quiet ml-auto">{{ summary }}</span>
     </div>
-    <v-alert v-if="fault" type="error" variant="tonal">{{ fault }}</v-alert>
-    <v-progress-linear v-if="!frames && !fault" indeterminate color="secondary" aria-label="Loading" />
+    <LoadState :loading="!frames" :fault="fault" />
     <div v-if="frames" class="film" tabindex="0" role="region" aria-label="What the visitor meets">
       <ol>
         <FilmFrame

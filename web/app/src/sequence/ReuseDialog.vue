@@ -3,6 +3,7 @@ import { onMounted, ref } from 'vue'
 import { api } from '../api/client'
 import type { LibraryEmail } from '../api/types'
 import { asAoifeReads } from '../email/fillIns'
+import LoadState from '../shared/LoadState.vue'
 
 /** Choosing an email that other sequences send already; from then on they share it. */
 type Shared = LibraryEmail & { emailVersion: number }
@@ -20,8 +21,8 @@ onMounted(async () => {
       <v-card-title><h2>Use an email there is</h2></v-card-title>
       <v-card-text>
         <p class="small quiet">It is shared then: a change to it shows wherever it is sent.</p>
-        <v-progress-linear v-if="!emails" indeterminate color="secondary" aria-label="Loading" />
-        <p v-else-if="emails.length === 0" class="py-3">No sequence has an email yet.</p>
+        <LoadState :loading="!emails" />
+        <p v-if="emails?.length === 0" class="py-3">No sequence has an email yet.</p>
         <button
           v-for="email in emails ?? []"
           :key="email.emailId"

@@ -22,6 +22,8 @@ import StepCard from './StepCard.vue'
 import StepFields from './StepFields.vue'
 import { afterDays } from './rules'
 import { useSequence } from './useSequence'
+import LoadState from '../shared/LoadState.vue'
+import ConfirmDialog from '../shared/ConfirmDialog.vue'
 
 /** A sequence on its workbench: the days to come, its emails, and the one chosen. */
 const props = defineProps<{ id: number; offerId?: number; offerName: string }>()
@@ -87,12 +89,7 @@ watch(
       <v-alert v-if="sequence.state.value === 'failed'" type="error" variant="tonal">{{
         sequence.message.value
       }}</v-alert>
-      <v-progress-linear
-        v-if="sequence.state.value === 'loading'"
-        indeterminate
-        color="secondary"
-        aria-label="Loading"
-      />
+      <LoadState :loading="sequence.state.value === 'loading'" />
       <template v-if="sequence.value.value && view">
         <div class="row spread">
           <div class="row">
@@ -177,19 +174,17 @@ watch(
   </Workbench>
   <JoinDialog v-if="dialog === 'join'" :id="id" @joined="refresh" @close="dialog = ''" />
   <ReuseDialog v-if="dialog === 'reuse'" @use="add($event.content, $event)" @close="dialog = ''" />
-  <v-dialog :model-value="dialog === 'remove'" @update:model-value="dialog = ''">
-    <v-card class="pa-2">
-      <v-card-title><h2>Remove this email?</h2></v-card-title>
-      <v-card-text
-        >Nobody gets it any more. {{ people((step && counts(step)?.numbers.ahead) ?? 0) }} who have it next
-        get the one after it. Emails already sent stay as they are.</v-card-text
-      >
-      <v-card-actions>
-        <v-btn @click="dialog = ''">Keep it</v-btn>
-        <v-btn color="error" variant="flat" @click="remove">Remove it</v-btn>
-      </v-card-actions>
-    </v-card>
-  </v-dialog>
+  <ConfirmDialog
+    :model-value="dialog === 'remove'"
+    title="Remove this email?"
+    keep="Keep it"
+    action="Remove it"
+    grave
+    @update:model-value="dialog = ''"
+    @act="remove"
+    >Nobody gets it any more. {{ people((step && counts(step)?.numbers.ahead) ?? 0) }} who have it next get
+    the one after it. Emails already sent stay as they are.</ConfirmDialog
+  >
 </template>
 
 <style scoped>

@@ -5,6 +5,7 @@ import type { OfferView, SequenceDraft } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
 import TagField from '../people/TagField.vue'
 import { startWords } from './rules'
+import NumberField from '../shared/NumberField.vue'
 
 /** What holds for a whole sequence: its name, what starts it, whose clock, what ends it. */
 const props = defineProps<{ problemAt(field: string): string | undefined }>()
@@ -84,22 +85,20 @@ onMounted(async () => {
           no-data-text="No field of yours is a date. Setup has a place for fields."
           :error-messages="at('start.field')"
         />
-        <v-text-field
+        <NumberField
           v-if="rules.start.kind === 'PASS_NOT_USED' || rules.start.kind === 'DATE_FIELD'"
-          v-model.number="rules.start.days"
+          v-model="rules.start.days"
           class="number"
-          type="number"
           :label="rules.start.kind === 'DATE_FIELD' ? 'Days after (− before)' : 'Days to wait'"
           :error-messages="at('start.days')"
         />
       </div>
       <div v-if="rules.start.kind !== 'SIGN_UP'" class="row">
         <v-select v-model="rules.again.when" :items="AGAIN" label="How often it starts" />
-        <v-text-field
+        <NumberField
           v-if="rules.again.when === 'AFTER_DAYS'"
-          v-model.number="rules.again.days"
+          v-model="rules.again.days"
           class="number"
-          type="number"
           label="Days"
           :error-messages="at('again.days')"
         />

@@ -6,6 +6,7 @@ import type { Written } from '../email/useWritten'
 import TagField from '../people/TagField.vue'
 import { people } from '../shared/when'
 import { DAYS } from './rules'
+import NumberField from '../shared/NumberField.vue'
 
 /** The chosen email of a sequence: when it goes out, to whom, and what it says. */
 const props = defineProps<{
@@ -75,10 +76,9 @@ const numbers = computed(() => {
       {{ counts.usedIn }} places send this email: what you write here changes it in all of them.
     </p>
     <div class="row">
-      <v-text-field
-        v-model.number="rules.waitAmount"
+      <NumberField
+        v-model="rules.waitAmount"
         class="amount"
-        type="number"
         min="0"
         label="Waits"
         :error-messages="at('waitAmount')"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { SendingSettings } from '../api/types'
+import NumberField from '../shared/NumberField.vue'
 
 /** How emails are sent: how many at a time, how fast, how far apart, and what is counted. */
 defineProps<{ problemAt(field: string): string | undefined }>()
@@ -10,35 +11,31 @@ const sending = defineModel<SendingSettings>({ required: true })
   <section id="sending" class="panel stack" aria-labelledby="sending-title">
     <h2 id="sending-title">How emails are sent</h2>
     <div class="fields">
-      <v-text-field
-        v-model.number="sending.connections"
-        type="number"
+      <NumberField
+        v-model="sending.connections"
         min="1"
         max="16"
         label="Connections at a time"
         :error-messages="problemAt('sending.connections')"
       />
-      <v-text-field
-        v-model.number="sending.perSecond"
-        type="number"
+      <NumberField
+        v-model="sending.perSecond"
         min="0"
         label="Most emails a second"
         hint="0: no limit"
         persistent-hint
         :error-messages="problemAt('sending.perSecond')"
       />
-      <v-text-field
-        v-model.number="sending.perDomainPerMinute"
-        type="number"
+      <NumberField
+        v-model="sending.perDomainPerMinute"
         min="0"
         label="Most a minute to one mail domain"
         hint="0: no limit"
         persistent-hint
         :error-messages="problemAt('sending.perDomainPerMinute')"
       />
-      <v-text-field
-        v-model.number="sending.spacingHours"
-        type="number"
+      <NumberField
+        v-model="sending.spacingHours"
         min="0"
         label="Hours between two sequence emails"
         hint="To one person. 0: off. Confirmations and deliveries never wait."

@@ -16,6 +16,7 @@ import SigningPanel from './SigningPanel.vue'
 import SmtpPanel from './SmtpPanel.vue'
 import TagsPanel from './TagsPanel.vue'
 import { useBusiness } from '../business/useBusiness'
+import LoadState from '../shared/LoadState.vue'
 
 const route = useRoute()
 const business = useBusiness()
@@ -56,12 +57,7 @@ watch(
     <v-alert v-if="setup.state.value === 'failed'" type="error" variant="tonal">{{
       setup.message.value
     }}</v-alert>
-    <v-progress-linear
-      v-if="setup.state.value === 'loading'"
-      indeterminate
-      color="secondary"
-      aria-label="Loading"
-    />
+    <LoadState :loading="setup.state.value === 'loading'" />
     <div v-if="s" class="halves">
       <div class="stack">
         <section class="panel stack" aria-labelledby="identity">

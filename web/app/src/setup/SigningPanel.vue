@@ -3,6 +3,7 @@ import { onMounted, ref } from 'vue'
 import { api, ApiFault } from '../api/client'
 import type { BounceWays, SigningView } from '../api/types'
 import CopyButton from '../shared/CopyButton.vue'
+import ConfirmDialog from '../shared/ConfirmDialog.vue'
 
 /** The key emails are signed with, the DNS records a sender should have, and where mails that come back go. */
 type DnsRecord = SigningView['records'][number]
@@ -106,32 +107,26 @@ onMounted(async () => {
         </p>
       </div>
     </details>
-    <v-dialog v-model="replacing">
-      <v-card class="pa-2">
-        <v-card-title><h2>Make another key?</h2></v-card-title>
-        <v-card-text
-          >The present one is lost, and signing rests until the new record is in your DNS and you turn it on.
-          Emails go out unsigned meanwhile.</v-card-text
-        >
-        <v-card-actions>
-          <v-btn @click="replacing = false">Keep the present one</v-btn>
-          <v-btn color="error" variant="flat" @click="make">Make another</v-btn>
-        </v-card-actions>
-      </v-card>
-    </v-dialog>
-    <v-dialog v-model="renewing">
-      <v-card class="pa-2">
-        <v-card-title><h2>Make another header?</h2></v-card-title>
-        <v-card-text
-          >Whoever has the present one can report addresses no more: not a stranger it got out to, and not
-          your mail server until you give it the new one.</v-card-text
-        >
-        <v-card-actions>
-          <v-btn @click="renewing = false">Keep the present one</v-btn>
-          <v-btn color="error" variant="flat" @click="renewBounceKey">Make another</v-btn>
-        </v-card-actions>
-      </v-card>
-    </v-dialog>
+    <ConfirmDialog
+      v-model="replacing"
+      title="Make another key?"
+      keep="Keep the present one"
+      action="Make another"
+      grave
+      @act="make"
+      >The present one is lost, and signing rests until the new record is in your DNS and you turn it on.
+      Emails go out unsigned meanwhile.</ConfirmDialog
+    >
+    <ConfirmDialog
+      v-model="renewing"
+      title="Make another header?"
+      keep="Keep the present one"
+      action="Make another"
+      grave
+      @act="renewBounceKey"
+      >Whoever has the present one can report addresses no more: not a stranger it got out to, and not your
+      mail server until you give it the new one.</ConfirmDialog
+    >
   </section>
 </template>
 

@@ -5,6 +5,7 @@ import { api } from '../api/client'
 import type { BusinessView, SmtpSettings } from '../api/types'
 import { useSubmit } from '../shared/useSubmit'
 import { useBusiness } from '../business/useBusiness'
+import NumberField from '../shared/NumberField.vue'
 
 const SECURITY = [
   { title: 'STARTTLS, usually port 587', value: 'STARTTLS' },
@@ -60,13 +61,7 @@ const test = () =>
     <template v-if="changing">
       <div class="row">
         <v-text-field v-model="smtp.host" label="Server" :error-messages="at('host')" />
-        <v-text-field
-          v-model.number="smtp.port"
-          class="port"
-          type="number"
-          label="Port"
-          :error-messages="at('port')"
-        />
+        <NumberField v-model="smtp.port" class="port" label="Port" :error-messages="at('port')" />
       </div>
       <v-select v-model="smtp.security" :items="SECURITY" label="Kept private by" />
       <v-text-field v-model="smtp.user" label="User" autocomplete="off" :error-messages="at('user')" />

@@ -5,6 +5,7 @@ import { api } from '../api/client'
 import type { OfferView, Verdict } from '../api/types'
 import { SHAPE_WORDS } from '../ask/words'
 import { useLatest } from '../shared/useLatest'
+import NumberField from '../shared/NumberField.vue'
 
 /** Which forms would show on a page to a visitor, which would not, and why. */
 const props = defineProps<{ origin: string }>()
@@ -29,7 +30,6 @@ const { answer: verdicts, fault } = useLatest(
   (asked) => api.post<Verdict[]>('/display/test', asked),
 )
 const sorted = computed(() => [...(verdicts.value ?? [])].sort((a, b) => Number(b.shows) - Number(a.shows)))
-const number = (typed: string) => (typed === '' || typed === null ? undefined : Number(typed))
 </script>
 
 <template>
@@ -39,24 +39,22 @@ const number = (typed: string) => (typed === '' || typed === null ? undefined : 
     <div class="facts">
       <v-text-field v-model="visitor.url" label="The page’s address" class="wide" />
       <v-text-field v-model="visitor.referrer" label="Came from" placeholder="nowhere known" />
-      <v-text-field v-model.number="visitor.pages" type="number" min="1" label="Pages this visit" />
-      <v-text-field
-        :model-value="visitor.closedDaysAgo ?? ''"
-        type="number"
+      <NumberField v-model="visitor.pages" min="1" label="Pages this visit" />
+      <NumberField
+        v-model="visitor.closedDaysAgo"
+        optional
         min="0"
         label="Closed it, days ago"
         placeholder="never"
-        @update:model-value="visitor.closedDaysAgo = number($event)"
       />
-      <v-text-field
-        :model-value="visitor.declinedDaysAgo ?? ''"
-        type="number"
+      <NumberField
+        v-model="visitor.declinedDaysAgo"
+        optional
         min="0"
         label="Said no, days ago"
         placeholder="never"
-        @update:model-value="visitor.declinedDaysAgo = number($event)"
       />
-      <v-text-field v-model.number="visitor.shown" type="number" min="0" label="Times shown before" />
+      <NumberField v-model="visitor.shown" min="0" label="Times shown before" />
       <v-select v-model="visitor.signedUpFor" :items="offers" label="Signed up for" clearable />
       <v-switch v-model="visitor.returning" label="Was here before" />
       <v-switch v-model="visitor.mobile" label="On a phone" />

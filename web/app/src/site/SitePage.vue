@@ -7,6 +7,8 @@ import CopyButton from '../shared/CopyButton.vue'
 import When from '../business/When.vue'
 import DisplayTester from './DisplayTester.vue'
 import { useSites } from './useSites'
+import LoadState from '../shared/LoadState.vue'
+import ConfirmDialog from '../shared/ConfirmDialog.vue'
 
 /** The business's sites: the snippet, where it was seen, what is missing; and the tester. */
 const { sites, fault, warnings, lost, refresh } = useSites()
@@ -49,8 +51,7 @@ async function remove() {
       <h1>Site</h1>
       <v-btn :prepend-icon="mdiPlus" @click="adding = true">Add a site</v-btn>
     </div>
-    <v-alert v-if="fault" type="error" variant="tonal">{{ fault }}</v-alert>
-    <v-progress-linear v-if="!sites && !fault" indeterminate color="secondary" aria-label="Loading" />
+    <LoadState :loading="!sites" :fault="fault" />
     <section v-if="sites?.length === 0 && !adding" class="panel stack">
       <h2>No site yet</h2>
       <p>
@@ -150,19 +151,18 @@ async function remove() {
         <code>jeton:shown</code>, <code>jeton:closed</code> and <code>jeton:signed-up</code> on the document.
       </p>
     </details>
-    <v-dialog :model-value="!!removing" @update:model-value="removing = null">
-      <v-card class="pa-2">
-        <v-card-title><h2>Remove this site?</h2></v-card-title>
-        <v-card-text>
-          Forms stop showing on {{ removing?.site.origin }} at once, and where they were seen is forgotten.
-          Sign-ups stay.
-        </v-card-text>
-        <v-card-actions>
-          <v-btn @click="removing = null">Keep it</v-btn>
-          <v-btn color="error" variant="flat" @click="remove">Remove it</v-btn>
-        </v-card-actions>
-      </v-card>
-    </v-dialog>
+    <ConfirmDialog
+      :model-value="!!removing"
+      title="Remove this site?"
+      keep="Keep it"
+      action="Remove it"
+      grave
+      @update:model-value="removing = null"
+      @act="remove"
+    >
+      Forms stop showing on {{ removing?.site.origin }} at once, and where they were seen is forgotten.
+      Sign-ups stay.
+    </ConfirmDialog>
   </main>
 </template>
 

@@ -9,6 +9,7 @@ import FindingLine from '../offer/FindingLine.vue'
 import SmallTrack from '../offer/SmallTrack.vue'
 import { STATE_WORDS } from '../offer/words'
 import { eventWords } from '../people/words'
+import LoadState from '../shared/LoadState.vue'
 
 const LOOK_AGAIN_MS = 1500
 const clock = useClock()
@@ -66,8 +67,7 @@ watch([() => clock.moves, () => clock.tick], () => void load(), { immediate: tru
 <template>
   <main class="page stack">
     <h1>Today</h1>
-    <v-alert v-if="fault" type="error" variant="tonal">{{ fault }}</v-alert>
-    <v-progress-linear v-if="!today && !fault" indeterminate color="secondary" aria-label="Loading" />
+    <LoadState :loading="!today" :fault="fault" />
     <template v-if="today">
       <section class="panel" aria-labelledby="attention">
         <h2 id="attention">Needs attention</h2>

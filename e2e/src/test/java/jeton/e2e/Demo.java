@@ -11,8 +11,18 @@ import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Optional;
 import java.util.regex.Pattern;
+import jeton.core.email.EmailBlock;
+import jeton.core.email.EmailContent;
+import jeton.core.followup.StepRules;
+import jeton.core.followup.Wait;
+import jeton.core.offer.OfferKind;
 import jeton.demo.DemoApplication;
+import jeton.server.followup.Sequence;
+import jeton.server.followup.SequenceDraft;
+import jeton.server.followup.Sequences;
+import jeton.server.offer.Offers;
 import org.springframework.context.ConfigurableApplicationContext;
 
 /** One demo and one browser for all browser tests of this JVM. */
@@ -50,6 +60,20 @@ final class Demo {
   /** A part of the demo's server, to prepare what a test is not about. */
   <T> T bean(Class<T> type) {
     return context.getBean(type);
+  }
+
+  /** An offer whose follow-up is one email of these blocks, with the subject "Begin". */
+  long offer(String name, EmailBlock... blocks) {
+    long id = bean(Offers.class).make(name, OfferKind.DOWNLOAD).id();
+    Sequences sequences = bean(Sequences.class);
+    Sequence own = sequences.ofOffer(id);
+    EmailContent email =
+        new EmailContent("Begin", "p", EmailContent.Style.FRAMED, List.of(blocks), "", List.of());
+    SequenceDraft.StepDraft step =
+        new SequenceDraft.StepDraft(
+            Optional.empty(), Optional.empty(), 0, true, StepRules.after(2, Wait.Unit.DAYS), email);
+    sequences.save(own.id(), 1, new SequenceDraft("After " + name, List.of(step)));
+    return id;
   }
 
   /** A demo of our own; a running one can be named with -Djeton.e2e.base=… while writing tests. */

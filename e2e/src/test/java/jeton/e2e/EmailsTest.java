@@ -20,11 +20,6 @@ import javax.imageio.ImageIO;
 import jeton.core.email.EmailBlock;
 import jeton.core.email.EmailButton;
 import jeton.core.email.EmailContent;
-import jeton.core.followup.StepRules;
-import jeton.core.followup.Wait;
-import jeton.core.offer.OfferKind;
-import jeton.server.followup.Sequence;
-import jeton.server.followup.SequenceDraft;
 import jeton.server.followup.Sequences;
 import jeton.server.offer.Offers;
 import org.assertj.core.api.Assertions;
@@ -35,21 +30,7 @@ class EmailsTest {
   private final Demo demo = Demo.get();
 
   private long offer(String name, EmailBlock... blocks) {
-    long id = demo.bean(Offers.class).make(name, OfferKind.DOWNLOAD).id();
-    Sequences sequences = demo.bean(Sequences.class);
-    Sequence own = sequences.ofOffer(id);
-    EmailContent email =
-        new EmailContent("Begin", "p", EmailContent.Style.FRAMED, List.of(blocks), "", List.of());
-    SequenceDraft.StepDraft step =
-        new SequenceDraft.StepDraft(
-            java.util.Optional.empty(),
-            java.util.Optional.empty(),
-            0,
-            true,
-            StepRules.after(2, Wait.Unit.DAYS),
-            email);
-    sequences.save(own.id(), 1, new SequenceDraft("After " + name, List.of(step)));
-    return id;
+    return demo.offer(name, blocks);
   }
 
   private static Locator button(Page page, String name) {

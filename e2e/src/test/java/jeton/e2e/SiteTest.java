@@ -420,6 +420,118 @@ class SiteTest {
   }
 
   @Test
+  void signedUp_allOfThatOfferGoesQuiet_atOnce_andInOtherTabs() {
+    Form inPage = form(Shape.IN_PAGE, atOnce());
+    form(Shape.POP_UP, trigger(Trigger.Kind.ON_LEAVING, 0));
+    form(
+        Shape.SLIDE_IN,
+        atOnce(),
+        Pages.ALL,
+        new Opening(false, Opening.Corner.LEFT, "Get it free", true));
+    custom(snippet() + "<div data-jeton-form=\"" + inPage.key() + "\"></div>");
+    Page other = context.newPage();
+    other.navigate(site.origin() + "/custom");
+    Page.GetByRoleOptions opener = new Page.GetByRoleOptions().setName("Get it free");
+    assertThat(other.getByRole(AriaRole.BUTTON, opener)).isVisible();
+    assertThat(button("Get it free")).isVisible();
+    signUp();
+    assertThat(button("Get it free")).hasCount(0);
+    assertThat(other.getByRole(AriaRole.BUTTON, opener)).hasCount(0);
+    for (Page one : List.of(page, other)) {
+      one.evaluate("document.dispatchEvent(new MouseEvent('mouseout', {clientY: -1}))");
+      assertThat(one.locator("dialog")).hasCount(0);
+    }
+    assertThat(page.getByText("We have written to you")).isVisible();
+  }
+
+  private Page.GetByRoleOptions email() {
+    return new Page.GetByRoleOptions().setName("Email");
+  }
+
+  @Test
+  void onAHostilePage_formsAreSeenAndUsed_alsoInPlacesThatComeLate() {
+    Form inPage = form(Shape.IN_PAGE, atOnce());
+    form(Shape.SLIDE_IN, atOnce());
+    page.navigate(site.origin() + "/hostile?spot=" + inPage.key());
+    assertThat(headline(Shape.IN_PAGE)).isAttached();
+    Locator card = page.locator("[data-jeton]");
+    assertThat(headline(Shape.SLIDE_IN)).isVisible();
+    // Neither hidden, nor moved out of the window by the page's transforms.
+    assertThat(headline(Shape.SLIDE_IN)).isInViewport();
+    card.getByRole(AriaRole.TEXTBOX).fill(newAddress());
+    card.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Send it")).click();
+    assertThat(page.getByText("We have written to you")).isVisible();
+  }
+
+  @Test
+  void whereNobodysHtmlIsAllowed_thePageKeepsItsOwnWords() {
+    Form inPage = form(Shape.IN_PAGE, atOnce());
+    form(Shape.POP_UP, atOnce());
+    page.navigate(site.origin() + "/hostile?closed&spot=" + inPage.key());
+    assertThat(page.getByText("Its own words")).isAttached();
+    page.waitForLoadState(com.microsoft.playwright.options.LoadState.NETWORKIDLE);
+    assertThat(page.locator("dialog")).hasCount(0);
+    assertThat(
+            (Boolean)
+                page.evaluate("document.querySelector('[data-jeton-form]').shadowRoot === null"))
+        .isTrue();
+  }
+
+  @Test
+  void anotherQueryOrRoute_takesNothingTypedAway_andOnlyARouteIsAnotherPage() {
+    form(Shape.SLIDE_IN, atOnce());
+    page.navigate(site.origin() + "/hostile");
+    page.getByRole(AriaRole.TEXTBOX, email()).fill("half typed");
+    page.evaluate("document.getElementById('filter').click()");
+    page.waitForLoadState(com.microsoft.playwright.options.LoadState.NETWORKIDLE);
+    assertThat(page.getByRole(AriaRole.TEXTBOX, email())).hasValue("half typed");
+    assertThat(page.evaluate("sessionStorage.jeton")).isEqualTo("1");
+    page.evaluate("document.getElementById('basket').click()");
+    page.waitForFunction("sessionStorage.jeton === '2'");
+    assertThat(page.getByRole(AriaRole.TEXTBOX, email())).hasValue("half typed");
+  }
+
+  @Test
+  void onATouchScreen_backAsksOnce_andLeavesNoEntryBehind() {
+    form(Shape.POP_UP, trigger(Trigger.Kind.ON_LEAVING, 0));
+    context.close();
+    context =
+        demo.browser.newContext(
+            new Browser.NewContextOptions()
+                .setHasTouch(true)
+                .setIsMobile(true)
+                .setViewportSize(390, 800));
+    page = context.newPage();
+    page.navigate(site.origin() + "/papers");
+    page.navigate(site.origin() + "/threads");
+    page.waitForLoadState(com.microsoft.playwright.options.LoadState.NETWORKIDLE);
+    int entries = (Integer) page.evaluate("history.length");
+    page.touchscreen().tap(200, 300);
+    page.waitForFunction("history.state && history.state.jeton === 1");
+    page.evaluate("history.back()");
+    assertThat(headline(Shape.POP_UP)).isVisible();
+    page.evaluate("location.hash = '#x'");
+    assertThat((Integer) page.evaluate("history.length")).isEqualTo(entries + 1);
+    page.goBack();
+    page.goBack();
+    page.waitForURL("**/papers");
+  }
+
+  @Test
+  void withoutTheBrowsersOwnHash_asOnHttpSites_theProofIsFoundAllTheSame() {
+    form(Shape.POP_UP, atOnce());
+    Business business = demo.bean(Business.class);
+    check(business, VisitorChecks.Human.ALWAYS);
+    try {
+      page.addInitScript("Object.defineProperty(crypto, 'subtle', {value: undefined})");
+      page.navigate(site.origin() + "/papers");
+      signUp();
+    } finally {
+      check(business, VisitorChecks.Human.WHEN_SUSPICIOUS);
+    }
+  }
+
+  @Test
   void aFormIsBuilt_byKeyboardAlone() {
     Page owner = demo.owner();
     owner.navigate("/app/offers/1/ask");

@@ -9,13 +9,16 @@ import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Executors;
 
 /**
  * A small made-up shop of an origin of its own, to try forms on: six pages, some long, the snippet
  * in the head, a spot in the footer and a button that opens a form. It has rude rules of its own
- * and a strict Content-Security-Policy, as a careful site would.
+ * and a strict Content-Security-Policy, as a careful site would. One more page, {@code /hostile},
+ * has what some page somewhere has all at once: style sheets that hide everything, transforms,
+ * Trusted Types, places that come late. With {@code ?closed} it allows nobody's HTML.
  */
 public final class SampleSite implements AutoCloseable {
   private static final Map<String, String> PAGES =
@@ -26,6 +29,9 @@ public final class SampleSite implements AutoCloseable {
           "journal", "Journal",
           "workshop", "Workshop",
           "checkout", "Basket");
+
+  private static final Set<String> OWN =
+      Set.of("/site.css", "/workshop.js", "/hostile.css", "/hostile.js");
 
   private final HttpServer server;
   private final Map<String, String> added = new ConcurrentHashMap<>();
@@ -92,7 +98,18 @@ public final class SampleSite implements AutoCloseable {
         exchange.getResponseBody().write(octets);
         return;
       }
-      if (path.equals("/site.css") || path.equals("/workshop.js")) {
+      if (path.equals("/hostile")) {
+        String query = String.valueOf(exchange.getRequestURI().getQuery());
+        send(
+            exchange,
+            200,
+            "text/html",
+            read("hostile.html").replace("{{snippet}}", placed.snippet()),
+            "; require-trusted-types-for 'script'; trusted-types "
+                + (query.contains("closed") ? "'none'" : "jeton"));
+        return;
+      }
+      if (OWN.contains(path)) {
         send(
             exchange,
             200,
@@ -129,6 +146,11 @@ public final class SampleSite implements AutoCloseable {
 
   private void send(HttpExchange exchange, int status, String type, String body)
       throws IOException {
+    send(exchange, status, type, body, "");
+  }
+
+  private void send(HttpExchange exchange, int status, String type, String body, String policy)
+      throws IOException {
     byte[] octets = body.getBytes(StandardCharsets.UTF_8);
     String base = placed.base();
     exchange.getResponseHeaders().set("Content-Type", type + "; charset=utf-8");
@@ -137,7 +159,8 @@ public final class SampleSite implements AutoCloseable {
         .set(
             "Content-Security-Policy",
             "default-src 'self'; script-src 'self' %1$s; connect-src %1$s; img-src 'self' data: %1$s; font-src %1$s; frame-src %1$s"
-                .formatted(base));
+                    .formatted(base)
+                + policy);
     exchange.sendResponseHeaders(status, octets.length);
     exchange.getResponseBody().write(octets);
   }

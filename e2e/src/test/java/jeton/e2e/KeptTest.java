@@ -1,0 +1,217 @@
+package jeton.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Response;
+import com.microsoft.playwright.Route;
+import com.microsoft.playwright.options.AriaRole;
+import java.util.UUID;
+import java.util.function.Consumer;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
+import jeton.core.email.EmailBlock;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.Arguments;
+import org.junit.jupiter.params.provider.MethodSource;
+
+/** What one types is kept: by every way of leaving, right after the last key, in every editor. */
+class KeptTest {
+  private final Demo demo = Demo.get();
+
+  /** A place to type. */
+  enum Editor {
+    CONFIRM("/app/offers/%d/confirm", "Subject"),
+    FORM("/app/offers/%d/ask", "Your name for it"),
+    SEQUENCE("/app/offers/%d/follow-up", "Subject"),
+    SETUP("/app/setup", "Sender's name");
+
+    private final String at;
+    private final String label;
+
+    Editor(String at, String label) {
+      this.at = at;
+      this.label = label;
+    }
+
+    Locator field(Page page) {
+      return page.getByRole(
+          AriaRole.TEXTBOX, new Page.GetByRoleOptions().setName(label).setExact(true));
+    }
+  }
+
+  /** A way to leave it. */
+  enum Way {
+    LINK(page -> page.getByRole(AriaRole.LINK, named("People")).first().click()),
+    BACK(Page::goBack),
+    FINDER(
+        page -> {
+          page.keyboard().press("Control+k");
+          page.getByRole(AriaRole.COMBOBOX, named("^Find an offer")).fill("Find me elsewhere");
+          page.getByRole(AriaRole.OPTION, named("Find me elsewhere")).first().click();
+        }),
+    CLOSE(page -> page.close(new Page.CloseOptions().setRunBeforeUnload(true)));
+
+    private final Consumer<Page> go;
+
+    Way(Consumer<Page> go) {
+      this.go = go;
+    }
+  }
+
+  private static Page.GetByRoleOptions named(String name) {
+    return new Page.GetByRoleOptions().setName(Pattern.compile(name));
+  }
+
+  private long offer(String name) {
+    return demo.offer(name, EmailBlock.text("<p>Hello</p>"));
+  }
+
+  private static String words() {
+    return "Kept " + UUID.randomUUID().toString().substring(0, 8);
+  }
+
+  private Page at(Page page, Editor editor, long offer) {
+    page.navigate(editor.at.formatted(offer));
+    return page;
+  }
+
+  /** Types, and is done with the last key. */
+  private static void type(Locator field, String words) {
+    field.click();
+    field.press("Control+A");
+    field.pressSequentially(words);
+  }
+
+  private static String value(Locator field) {
+    assertThat(field).isVisible();
+    return (String) field.evaluate("f => f.value ?? f.textContent");
+  }
+
+  static Stream<Arguments> everyWayOutOfEveryEditor() {
+    return Stream.of(Editor.values())
+        .flatMap(editor -> Stream.of(Way.values()).map(way -> Arguments.of(editor, way)));
+  }
+
+  @ParameterizedTest
+  @MethodSource("everyWayOutOfEveryEditor")
+  void whatIsTyped_isSaved_howeverOneLeaves(Editor editor, Way way) {
+    long id = offer("Left by " + way + " " + editor);
+    offer("Find me elsewhere");
+    Page page = demo.owner();
+    at(page, editor, id);
+    String words = words();
+    type(editor.field(page), words);
+    way.go.accept(page);
+    Page again = demo.owner();
+    // Saved, not only kept in this browser.
+    again.waitForCondition(
+        () -> {
+          at(again, editor, id);
+          return value(editor.field(again)).equals(words);
+        });
+    assertThat(again.getByText("was not saved before")).hasCount(0);
+    page.context().close();
+    again.context().close();
+  }
+
+  @Test
+  void anotherStop_anotherForm_andTheFinderToAnotherOffer_takeNothingAway() {
+    long one = offer("The first of two");
+    long two = offer("The second of two");
+    Page page = demo.owner();
+    at(page, Editor.CONFIRM, one);
+    String words = words();
+    type(Editor.CONFIRM.field(page), words);
+    page.keyboard().press("Control+k");
+    page.getByRole(AriaRole.COMBOBOX, named("^Find an offer")).fill("The second of two");
+    page.getByRole(AriaRole.OPTION, named("The second of two")).first().click();
+    page.waitForURL("**/offers/" + two + "/**");
+    assertThat(page.getByRole(AriaRole.HEADING, named("The second of two"))).isVisible();
+    at(page, Editor.CONFIRM, two);
+    String others = words();
+    type(Editor.CONFIRM.field(page), others);
+    page.getByRole(AriaRole.LINK, named("Hand over")).first().click();
+    page.waitForURL("**/hand-over");
+    page.getByRole(AriaRole.LINK, named("Confirm")).first().click();
+    assertThat(Editor.CONFIRM.field(page)).hasText(others);
+    at(page, Editor.CONFIRM, one);
+    assertThat(Editor.CONFIRM.field(page)).hasText(words);
+    page.context().close();
+  }
+
+  @Test
+  void theSessionEnds_aSmallSignInStandsOverTheScreen_andSavingGoesOn() {
+    long id = offer("Signed out at work");
+    Page page = demo.owner();
+    at(page, Editor.CONFIRM, id);
+    assertThat(Editor.CONFIRM.field(page)).isVisible();
+    page.context().clearCookies();
+    String words = words();
+    type(Editor.CONFIRM.field(page), words);
+    Locator dialog = page.getByRole(AriaRole.DIALOG);
+    assertThat(dialog.getByText("Sign in again")).isVisible();
+    assertThat(Demo.seriousFaults(page)).isEmpty();
+    page.getByLabel("Password").fill(Demo.PASSWORD);
+    page.getByLabel("Password").press("Enter");
+    assertThat(dialog).hasCount(0);
+    assertThat(page.getByText(Pattern.compile("^Saved \\d"))).isVisible();
+    assertThat(page.url()).endsWith("/confirm");
+    page.reload();
+    assertThat(Editor.CONFIRM.field(page)).hasText(words);
+    page.context().close();
+  }
+
+  @Test
+  void theServerIsAway_whatIsTypedStays_isOfferedAfterACrash_andIsSavedWhenItIsBack() {
+    long id = offer("Away for a while");
+    Page page = demo.owner();
+    at(page, Editor.CONFIRM, id);
+    assertThat(Editor.CONFIRM.field(page)).isVisible();
+    page.route("**/api/**", Route::abort);
+    String words = words();
+    type(Editor.CONFIRM.field(page), words);
+    assertThat(page.getByText("Not saved yet: trying again")).isVisible();
+    // A crash: the page is gone without a word.
+    Page again = page.context().newPage();
+    page.close();
+    at(again, Editor.CONFIRM, id);
+    again.getByRole(AriaRole.BUTTON, named("Take it up")).click();
+    assertThat(Editor.CONFIRM.field(again)).hasText(words);
+    assertThat(again.getByText(Pattern.compile("^Saved \\d"))).isVisible();
+    again.keyboard().press("Control+z");
+    assertThat(Editor.CONFIRM.field(again)).not().hasText(words);
+    again.keyboard().press("Control+Shift+Z");
+    assertThat(Editor.CONFIRM.field(again)).hasText(words);
+    again.context().close();
+  }
+
+  @Test
+  void twoTabs_theSecondToSaveSeesWhatDiffers_andChooses() {
+    long id = offer("Two at once");
+    Page first = demo.owner();
+    at(first, Editor.CONFIRM, id);
+    Page second = first.context().newPage();
+    at(second, Editor.CONFIRM, id);
+    assertThat(Editor.CONFIRM.field(second)).isVisible();
+    type(Editor.CONFIRM.field(first), "From the first tab");
+    assertThat(first.getByText(Pattern.compile("^Saved \\d"))).isVisible();
+    type(Editor.CONFIRM.field(second), "From the second tab");
+    second.getByRole(AriaRole.BUTTON, named("See what differs")).click();
+    Locator dialog = second.getByRole(AriaRole.DIALOG);
+    assertThat(dialog).containsText("From the first tab");
+    assertThat(dialog).containsText("From the second tab");
+    assertThat(Demo.seriousFaults(second)).isEmpty();
+    Response saved =
+        second.waitForResponse(
+            response -> response.request().method().equals("PUT"),
+            () -> second.getByRole(AriaRole.BUTTON, named("Save what I chose")).click());
+    assertThat(saved.status()).isEqualTo(200);
+    first.reload();
+    assertThat(Editor.CONFIRM.field(first)).hasText("From the second tab");
+    first.context().close();
+  }
+}
