@@ -60,7 +60,6 @@ function toggleDay(day: Day) {
   rules.value.season.days = left.length > 0 ? left : days
 }
 
-
 const cameFrom = computed({
   get: () => rules.value.audience.cameFrom.join(', '),
   set: (text: string) =>

@@ -31,7 +31,16 @@ export function useSequence(id: number, saved: () => void) {
     }
   }
 
+  /** What people on their way could feel: which emails, when, and whether they are ready. Not what these say. */
+  const timing = ({ rules, steps }: Pick<SequenceDraft, 'rules' | 'steps'>) =>
+    JSON.stringify([rules, steps.map(({ id: stepId, ready, rules: when }) => [stepId, ready, when])])
+
   async function hold(draft: SequenceDraft): Promise<boolean> {
+    // Words reach nobody who was written to already: no question, and nothing to wait for when a tab is closed.
+    if (view.value && timing(draft) === timing(view.value)) {
+      effect.value = null
+      return false
+    }
     const told = await api.post<Effect>(`${path}/effect`, draft)
     const matters = told.retimed > 0 || told.pastNewSteps > 0 || told.finished > 0
     effect.value = matters ? told : null
