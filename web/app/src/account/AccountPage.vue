@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue'
-import { api } from '../api/client'
 import type { AccountView } from '../api/types'
 import { useSubmit } from '../shared/useSubmit'
 import When from '../business/When.vue'
 import LoadState from '../shared/LoadState.vue'
+import { useAccount } from './useAccount'
+
+const own = useAccount()
 
 /** One's own account: the password, where one is signed in, and who tried. */
 const account = ref<AccountView | null>(null)
@@ -16,7 +18,7 @@ const { busy, at, submit } = useSubmit('present')
 
 async function load() {
   try {
-    account.value = await api.get<AccountView>('/account')
+    account.value = await own.get()
     fault.value = ''
   } catch (failed) {
     fault.value = (failed as Error).message
@@ -26,7 +28,7 @@ async function load() {
 const change = () => {
   said.value = ''
   return submit(async () => {
-    await api.put('/account/password', { present: present.value, wanted: wanted.value })
+    await own.changePassword(present.value, wanted.value)
     present.value = ''
     wanted.value = ''
     said.value = 'Your password is changed. Everywhere else you were signed out.'
@@ -35,11 +37,11 @@ const change = () => {
 }
 
 async function end(key: string) {
-  account.value = await api.delete<AccountView>(`/account/sessions/${key}`)
+  account.value = await own.end(key)
 }
 
 async function endOthers() {
-  account.value = await api.delete<AccountView>('/account/sessions')
+  account.value = await own.endOthers()
 }
 
 const BROWSERS: [RegExp, string][] = [

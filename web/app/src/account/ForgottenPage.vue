@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { api } from '../api/client'
 import { useSubmit } from '../shared/useSubmit'
 import DoorFrame from './DoorFrame.vue'
+import { useAccount } from './useAccount'
+
+const account = useAccount()
 
 const email = ref('')
 const asked = ref(false)
@@ -10,7 +12,7 @@ const { busy, message, submit } = useSubmit('email')
 
 const ask = () =>
   submit(async () => {
-    await api.post('/session/forgotten', { email: email.value })
+    await account.forgotten(email.value)
     asked.value = true
   })
 </script>

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api } from '../api/client'
 import { useSubmit } from '../shared/useSubmit'
 import DoorFrame from './DoorFrame.vue'
+import { useAccount } from './useAccount'
+
+const account = useAccount()
 
 const route = useRoute()
 const router = useRouter()
@@ -12,7 +14,7 @@ const { busy, at, submit } = useSubmit('token')
 
 const set = () =>
   submit(async () => {
-    await api.post('/session/reset', { token: route.params.token, password: password.value })
+    await account.reset(String(route.params.token), password.value)
     await router.push('/sign-in?changed=1')
   })
 </script>

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api } from '../api/client'
 import { useSubmit } from '../shared/useSubmit'
 import DoorFrame from './DoorFrame.vue'
 import { useSession } from './useSession'
+import { useAccount } from './useAccount'
+
+const account = useAccount()
 
 const session = useSession()
 const route = useRoute()
@@ -15,11 +17,7 @@ const { busy, at, submit } = useSubmit('token')
 
 const make = () =>
   submit(async () => {
-    await api.post('/session/welcome', {
-      token: route.params.token,
-      email: email.value,
-      password: password.value,
-    })
+    await account.welcome(String(route.params.token), email.value, password.value)
     await session.signIn(email.value, password.value)
     await router.push('/setup')
   })

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { api } from '../api/client'
-import type { Drawn, FormSettings, FormView, SiteView } from '../api/types'
+import type { FormSettings, FormView, SiteView } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
 import PreviewFrame from '../shared/PreviewFrame.vue'
 import SavedNote from '../shared/SavedNote.vue'
@@ -18,37 +17,37 @@ import WordsPanel from './WordsPanel.vue'
 import { SHAPE_WORDS } from './words'
 import LoadState from '../shared/LoadState.vue'
 import ConfirmDialog from '../shared/ConfirmDialog.vue'
+import { useFormCalls } from './useFormCalls'
 
 /** One form at its workbench: the settings in parts that open one by one, and how a visitor meets it. */
 const props = defineProps<{ offerId: number; form: FormView; address: string; sites: SiteView[] }>()
+const calls = useFormCalls(props.offerId)
 const emit = defineEmits<{ saved: []; copy: []; turn: [on: boolean]; remove: [] }>()
 const SIZES = ['Desktop', 'Phone', 'As code'] as const
 const size = ref<string>('Desktop')
 const part = ref<string>('asks')
 const removing = ref(false)
 const business = useBusiness()
-const path = `/offers/${props.offerId}/forms/${props.form.id}`
 const over = computed(() => ['POP_UP', 'SLIDE_IN', 'BAR'].includes(props.form.shape))
 const hosted = computed(() => props.form.shape === 'FULL_PAGE')
 
 const versioned = (view: FormView) => ({ version: view.version, value: view.settings })
 const document = useDocument<FormSettings>(`form ${props.form.id}`, {
-  load: async () => versioned(await api.get<FormView>(path)),
-  save: async (version, settings) => versioned(await api.put<FormView>(path, { version, settings })),
+  load: async () => versioned(await calls.get(props.form.id)),
+  save: async (version, settings) => versioned(await calls.save(props.form.id, version, settings)),
   saved: () => emit('saved'),
 })
 const f = computed(() => document.value.value)
 
 const { answer: drawn } = useLatest(
   () => f.value,
-  (settings) =>
-    api.post<Drawn>(`/offers/${props.offerId}/forms/preview`, { shape: props.form.shape, settings }),
+  (settings) => calls.draw(props.form.shape, settings),
 )
 const sentence = computed(() => drawn.value?.sentence ?? props.form.sentence)
 const snippet = computed(() => props.sites[0]?.snippet ?? '')
 const code = ref('')
 async function showCode() {
-  code.value = (await api.get<{ html: string }>(`${path}/placing`)).html
+  code.value = (await calls.placing(props.form.id)).html
 }
 
 /** What each part holds now, in a few words, so that a closed part need not be opened to know. */

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { api } from '../api/client'
-import type { Drawn, Layout, Shape } from '../api/types'
+import type { Layout, Shape } from '../api/types'
 import { SHAPE_WORDS } from './words'
 import LoadState from '../shared/LoadState.vue'
+import { useFormCalls } from './useFormCalls'
 
 /** Forms to start from, as live miniatures: each is drawn by the same renderer that visitors meet. */
 const props = defineProps<{ offerId: number }>()
+const calls = useFormCalls(props.offerId)
 const emit = defineEmits<{ choose: [layout: Layout]; close: [] }>()
 const layouts = ref<Layout[] | null>(null)
 const drawn = ref<Record<string, string>>({})
@@ -17,9 +18,9 @@ const shown = computed(() => layouts.value?.filter((l) => !shape.value || l.shap
 
 async function load() {
   try {
-    layouts.value = await api.get<Layout[]>(`/offers/${props.offerId}/form-layouts`)
+    layouts.value = await calls.layouts()
     for (const { id, shape: of, settings } of layouts.value) {
-      const page = await api.post<Drawn>(`/offers/${props.offerId}/forms/preview`, { shape: of, settings })
+      const page = await calls.draw(of, settings)
       drawn.value[id] = page.html
     }
   } catch (failed) {

@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { api } from '../api/client'
 import type { FormView, Placing, SiteView } from '../api/types'
 import CopyButton from '../shared/CopyButton.vue'
 import When from '../business/When.vue'
+import { useFormCalls } from './useFormCalls'
+import { useInstructions } from './useInstructions'
 
 /** How to put a form on a site, each way with its line to copy; and where it was seen. */
 const props = defineProps<{ offerId: number; form: FormView; snippet: string; sites: SiteView[] }>()
+const calls = useFormCalls(props.offerId)
+const instructions = useInstructions()
 const placing = ref<Placing | null>(null)
 const fault = ref('')
 const campaign = ref('')
@@ -17,7 +20,7 @@ watch(
   () => props.form.id,
   async () => {
     try {
-      placing.value = await api.get<Placing>(`/offers/${props.offerId}/forms/${props.form.id}/placing`)
+      placing.value = await calls.placing(props.form.id)
     } catch (failed) {
       fault.value = (failed as Error).message
     }
@@ -71,7 +74,7 @@ async function send() {
   told.value = ''
   try {
     const lines = [props.snippet, ...ways.value.slice(0, 1).map((w) => w.line)].filter(Boolean)
-    const answer = await api.post<{ sent: boolean; said: string }>('/mail/instructions', {
+    const answer = await instructions.send({
       to: to.value,
       form: props.form.settings.name,
       lines,

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { mdiContentSaveOutline, mdiTrayArrowDown, mdiViewGridOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
-import { download } from '../api/client'
 import type { EmailContent, EmailKind } from '../api/types'
 import AdviceLines from './AdviceLines.vue'
 import BlockList from './BlockList.vue'
@@ -9,6 +8,7 @@ import FillInEditor from './FillInEditor.vue'
 import LayoutDialog from './LayoutDialog.vue'
 import LinkTags from './LinkTags.vue'
 import type { Written } from './useWritten'
+import { useEmailFiles } from './useEmailFiles'
 
 /** An email's words: subject and preview line as a mailbox shows them, blocks or plain text, and advice. */
 const props = defineProps<{
@@ -17,6 +17,7 @@ const props = defineProps<{
   problemAt(field: string): string | undefined
   path: string
 }>()
+const files = useEmailFiles()
 const email = defineModel<EmailContent>({ required: true })
 const at = (field: string) => props.problemAt(`${props.path}.${field}`)
 const part = ref<'BLOCKS' | 'PLAIN'>('BLOCKS')
@@ -34,8 +35,7 @@ function takeOver() {
   email.value.ownPlain = props.written.answer?.madePlain || ' '
 }
 
-const keep = (as: 'eml' | 'html') =>
-  download(`/emails/export/${as}`, { kind: props.kind, content: email.value }, `email.${as}`)
+const keep = (as: 'eml' | 'html') => files.take(as, props.kind, email.value)
 </script>
 
 <template>

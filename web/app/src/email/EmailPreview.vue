@@ -2,15 +2,16 @@
 import { mdiSendOutline } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import { useSession } from '../account/useSession'
-import { api, ApiFault } from '../api/client'
-import type { PeoplePage } from '../api/types'
+import { ApiFault } from '../api/client'
 import PreviewFrame from '../shared/PreviewFrame.vue'
 import { useLatest } from '../shared/useLatest'
 import SizeChoice from '../shared/SizeChoice.vue'
 import type { Reader, Written } from './useWritten'
+import { usePeople } from '../people/usePeople'
 
 /** An email as somebody gets it, made by the same renderer as the real one; and a test of it to oneself. */
 const props = defineProps<{ written: Written }>()
+const people = usePeople()
 const SIZES = ['Email', 'Phone', 'Plain text', 'Dark'] as const
 const size = ref<string>('Email')
 const session = useSession()
@@ -37,7 +38,7 @@ const looked = computed(() => {
 })
 const { answer: page } = useLatest(
   () => looked.value,
-  (typed) => api.get<PeoplePage>(`/people?size=6&words=${encodeURIComponent(typed)}`),
+  (typed) => people.find(typed, 6),
 )
 watch(page, (now) => (found.value = now?.people.map((p) => ({ title: `as ${p.email}`, value: p.id })) ?? []))
 watch(size, (now) => props.written.inTheDark(now === 'Dark'))

@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import { mdiTrashCanOutline } from '@mdi/js'
 import { ref } from 'vue'
-import { api } from '../api/client'
 import type { EmailContent, Imported } from '../api/types'
 import GoneLayout from './GoneLayout.vue'
 import { asAoifeReads } from './fillIns'
 import { useLayouts } from './useLayouts'
 import LoadState from '../shared/LoadState.vue'
+import { useEmailFiles } from './useEmailFiles'
 
 /** Layouts to start from, keeping one of one's own, and HTML brought in. */
 const props = defineProps<{ what: 'start' | 'keep' | 'bring'; email: EmailContent }>()
+const files = useEmailFiles()
 const emit = defineEmits<{ start: [content: EmailContent]; close: [] }>()
 const { layouts, gone, fault, ask, remove, keep: keepLayout, putBack } = useLayouts()
 const name = ref(asAoifeReads(props.email.subject))
@@ -23,7 +24,7 @@ async function keep() {
 }
 
 async function bring() {
-  brought.value = (await ask(() => api.post<Imported>('/emails/import', { html: html.value }))) ?? null
+  brought.value = (await ask(() => files.bring(html.value))) ?? null
 }
 </script>
 

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import { api } from '../api/client'
 import type { LibraryEmail } from '../api/types'
 import { asAoifeReads } from '../email/fillIns'
 import LoadState from '../shared/LoadState.vue'
+import { useSequences } from '../sequence/useSequences'
+
+const sequences = useSequences()
 
 /** All emails with where each is used. */
 type Use = LibraryEmail['uses'][number]
@@ -35,7 +37,7 @@ function to(email: LibraryEmail, use: Use) {
 
 onMounted(async () => {
   try {
-    emails.value = await api.get<LibraryEmail[]>('/emails')
+    emails.value = await sequences.emails()
   } catch (failed) {
     fault.value = (failed as Error).message
   }

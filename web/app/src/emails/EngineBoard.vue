@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { api } from '../api/client'
 import type { EngineLine, EngineView } from '../api/types'
 import { useClock } from '../clock/useClock'
 import When from '../business/When.vue'
 import ReachableDialog from './ReachableDialog.vue'
 import LoadState from '../shared/LoadState.vue'
 import ConfirmDialog from '../shared/ConfirmDialog.vue'
+import { useEngine } from './useEngine'
+
+const engine = useEngine()
 
 /** The mail engine: what waits, what is on its way, what failed and why. */
 type Pile = EngineView['pile']
@@ -37,7 +39,7 @@ const reaching = ref(false)
 async function goOn() {
   goingOn.value = true
   try {
-    await api.post('/mail/go-on')
+    await engine.goOn()
     await load()
   } finally {
     goingOn.value = false
@@ -50,7 +52,7 @@ const givesUp = computed(() => pile.value === 'TROUBLED' || pile.value === 'WAIT
 async function load() {
   try {
     const asked = pile.value
-    const got = await api.get<EngineView>(`/mail/outbox?pile=${asked}`)
+    const got = await engine.view(asked)
     if (asked === pile.value) {
       view.value = got
       chosen.value = chosen.value.filter((id) => got.lines.some((line) => line.id === id))
@@ -61,8 +63,8 @@ async function load() {
   }
 }
 
-async function act(path: string, done: (n: number) => string) {
-  const { emails } = await api.post<{ emails: number }>(`/mail/outbox/${path}`, { ids: chosen.value })
+async function act(what: 'retry' | 'giveUp', done: (n: number) => string) {
+  const { emails } = await engine[what](chosen.value)
   said.value = done(emails)
   await load()
 }
@@ -75,7 +77,7 @@ const retry = () =>
   )
 const giveUp = () => {
   givingUpAll.value = false
-  return act('give-up', (n) => `${count(n)} given up. People stay where they are.`)
+  return act('giveUp', (n) => `${count(n)} given up. People stay where they are.`)
 }
 
 watch([pile, () => clock.moves, () => clock.tick], () => void load(), { immediate: true })

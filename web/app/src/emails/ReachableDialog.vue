@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { api } from '../api/client'
 import { people } from '../shared/when'
+import { useEngine } from './useEngine'
 
 /** Takes back that people are unreachable, since a moment, with a way back. */
 const open = defineModel<boolean>({ required: true })
@@ -13,6 +13,7 @@ const DAYS = [
   { title: 'the last 30 days', value: 30 },
 ]
 const props = defineProps<{ now: string }>()
+const engine = useEngine()
 const days = ref(1)
 const found = ref<number | null>(null)
 const done = ref<{ people: number; at: string } | null>(null)
@@ -44,7 +45,7 @@ watch(
     if (open.value) {
       const mine = ++asked
       void attempt(async () => {
-        const count = await api.get<{ people: number }>(`/unreachable?since=${since()}`)
+        const count = await engine.unreachable(since())
         if (mine === asked) {
           found.value = count.people
         }
@@ -56,12 +57,12 @@ watch(
 
 const bringBack = () =>
   attempt(async () => {
-    done.value = await api.post('/unreachable/reachable-again', { since: since() })
+    done.value = await engine.reachableAgain(since())
     emit('done')
   })
 const undo = () =>
   attempt(async () => {
-    await api.post('/unreachable/undo', { at: done.value!.at })
+    await engine.undoReachable(done.value!.at)
     done.value = null
     undone.value = true
     emit('done')

@@ -2,11 +2,16 @@
 import { mdiPlus } from '@mdi/js'
 import { onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, ApiFault } from '../api/client'
-import type { OfferView, SequenceLine, SequenceView } from '../api/types'
+import { ApiFault } from '../api/client'
+import type { OfferView, SequenceLine } from '../api/types'
 import { startWords } from '../sequence/rules'
 import { people } from '../shared/when'
 import LoadState from '../shared/LoadState.vue'
+import { useSequences } from '../sequence/useSequences'
+import { useOffers } from '../business/useOffers'
+
+const sequences = useSequences()
+const everyOffer = useOffers()
 
 /** All sequences: what starts each, and how many people are on their way. */
 const router = useRouter()
@@ -21,7 +26,7 @@ const offer = (id: number) => offers.value.find((o) => o.offer.id === id)?.offer
 
 async function make() {
   try {
-    const made = await api.post<SequenceView>('/sequences', { name: name.value })
+    const made = await sequences.make(name.value)
     await router.push(`/sequences/${made.id}`)
   } catch (failed) {
     const { problems, message } = failed as ApiFault
@@ -34,8 +39,8 @@ const to = (line: SequenceLine) =>
 
 onMounted(async () => {
   try {
-    offers.value = await api.get<OfferView[]>('/offers')
-    lines.value = await api.get<SequenceLine[]>('/sequences')
+    offers.value = await everyOffer.all()
+    lines.value = await sequences.all()
   } catch (failed) {
     fault.value = (failed as Error).message
   }

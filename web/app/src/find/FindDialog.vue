@@ -1,8 +1,12 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { api } from '../api/client'
-import type { OfferView, PeoplePage } from '../api/types'
+import type { OfferView } from '../api/types'
+import { usePeople } from '../people/usePeople'
+import { useOffers } from '../business/useOffers'
+
+const everybody = usePeople()
+const everyOffer = useOffers()
 
 interface Found {
   words: string
@@ -58,7 +62,7 @@ watch(words, async () => {
     people.value = []
     return
   }
-  const page = await api.get<PeoplePage>(`/people?size=5&words=${encodeURIComponent(words.value)}`)
+  const page = await everybody.find(words.value, 5)
   if (mine === run) {
     people.value = page.people.map((p) => ({ words: p.email, kind: 'person', to: `/people/${p.id}` }))
   }
@@ -74,7 +78,7 @@ function go(item: Found | undefined) {
 const move = (by: number) => (chosen.value = Math.max(0, Math.min(found.value.length - 1, chosen.value + by)))
 
 onMounted(() => field.value?.focus())
-void api.get<OfferView[]>('/offers').then((all) => (offers.value = all))
+void everyOffer.all().then((all) => (offers.value = all))
 </script>
 
 <template>

@@ -1,16 +1,17 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api } from '../api/client'
 import type { Layout, SiteView } from '../api/types'
 import FormBench from '../ask/FormBench.vue'
 import FormTabs from '../ask/FormTabs.vue'
 import LayoutGallery from '../ask/LayoutGallery.vue'
 import { useForms } from '../ask/useForms'
 import LoadState from '../shared/LoadState.vue'
+import { useSiteList } from '../business/useSiteList'
 
 /** The forms of an offer. Which one is on the bench stands in the address. */
 const props = defineProps<{ offerId: number; address: string }>()
+const everySite = useSiteList()
 const emit = defineEmits<{ saved: [] }>()
 const route = useRoute()
 const router = useRouter()
@@ -51,7 +52,7 @@ function saved() {
 
 watch(
   () => props.offerId,
-  async () => (sites.value = await api.get<SiteView[]>('/sites').catch(() => [])),
+  async () => (sites.value = await everySite.all().catch(() => [])),
   { immediate: true },
 )
 </script>

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import { mdiAlertOctagonOutline, mdiEyeOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
-import { api } from '../api/client'
 import type { Finding, OfferView } from '../api/types'
+import { useOffers } from '../business/useOffers'
 
 /** One line of Readiness: what would go wrong, leading to where it is put right. */
 const props = defineProps<{ finding: Finding; offerId: number }>()
+const calls = useOffers()
 const to = computed(() =>
   props.finding.stop === 'SETUP'
     ? { path: '/setup', hash: `#${props.finding.control}` }
@@ -23,7 +24,7 @@ async function fix() {
   wrong.value = ''
   try {
     const { code, control } = props.finding
-    emit('fixed', await api.post<OfferView>(`/offers/${props.offerId}/fixes`, { code, control }))
+    emit('fixed', await calls.fix(props.offerId, { code, control }))
   } catch (failed) {
     wrong.value = (failed as Error).message
   }

@@ -1,19 +1,19 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue'
-import { api } from '../api/client'
 import type { SequenceLine, SequenceView } from '../api/types'
 import { people } from '../shared/when'
 import SequenceBench from '../sequence/SequenceBench.vue'
+import { useSequences } from '../sequence/useSequences'
 
 /** The follow-up of an offer: its own sequence, or one it shares with others. */
 const props = defineProps<{ offerId: number; offerName: string }>()
+const sequences = useSequences()
 const emit = defineEmits<{ saved: [] }>()
 const id = ref<number | null>(null)
 const sharedWith = ref(0)
 const fault = ref('')
 const others = ref<SequenceLine[]>([])
 const choosing = ref(false)
-const path = `/offers/${props.offerId}/follow-up`
 
 function take(view: SequenceView) {
   id.value = view.id
@@ -22,20 +22,20 @@ function take(view: SequenceView) {
 
 async function load() {
   try {
-    take(await api.get<SequenceView>(path))
+    take(await sequences.ofOffer(props.offerId))
   } catch (failed) {
     fault.value = (failed as Error).message
   }
 }
 
 async function choose() {
-  others.value = (await api.get<SequenceLine[]>('/sequences')).filter((line) => line.id !== id.value)
+  others.value = (await sequences.all()).filter((line) => line.id !== id.value)
   choosing.value = true
 }
 
 async function follow(line: SequenceLine) {
   choosing.value = false
-  take(await api.put<SequenceView>(path, { sequenceId: line.id }))
+  take(await sequences.follow(props.offerId, line.id))
   emit('saved')
 }
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiFileOutline, mdiSwapHorizontal, mdiTrashCanOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
-import { api, ApiFault, upload } from '../api/client'
+import { ApiFault } from '../api/client'
 import type { OfferFile, OfferSettings, OfferView } from '../api/types'
 import PreviewFrame from '../shared/PreviewFrame.vue'
 import SavedNote from '../shared/SavedNote.vue'
@@ -10,11 +10,13 @@ import { usePagePreview } from '../shared/usePagePreview'
 import SizeChoice from '../shared/SizeChoice.vue'
 import Workbench from '../shared/Workbench.vue'
 import ConfirmDialog from '../shared/ConfirmDialog.vue'
+import { useFiles } from './useFiles'
 
 const MOST_BYTES = 200 * 2 ** 20
 const SIZES = ['Desktop', 'Phone'] as const
 
 const props = defineProps<{ view: OfferView; settings: Document<OfferSettings> }>()
+const files = useFiles(props.view.offer.id)
 const emit = defineEmits<{ changed: [view: OfferView] }>()
 
 interface Upload {
@@ -79,7 +81,7 @@ async function sendOne(file: File, replaces: number | null): Promise<boolean> {
     return false
   }
   const query = `name=${encodeURIComponent(file.name)}${replaces === null ? '' : `&replaces=${replaces}`}`
-  const sending = upload<OfferView>(`/offers/${props.view.offer.id}/files?${query}`, file, (share) => {
+  const sending = files.send(query, file, (share) => {
     if (going.value) {
       going.value.share = share
     }
@@ -101,7 +103,7 @@ async function remove() {
   const file = removing.value!
   removing.value = null
   try {
-    emit('changed', await api.delete<OfferView>(`/offers/${props.view.offer.id}/files/${file.id}`))
+    emit('changed', await files.remove(file.id))
   } catch (failed) {
     wrong.value = (failed as Error).message
   }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, ApiFault } from '../api/client'
+import { ApiFault } from '../api/client'
 import type { OfferView } from '../api/types'
 import { useClock } from '../clock/useClock'
 import FollowUpStop from './FollowUpStop.vue'
@@ -20,6 +20,9 @@ import { useTrack } from './useTrack'
 import { STATE_WORDS } from './words'
 import LoadState from '../shared/LoadState.vue'
 import ConfirmDialog from '../shared/ConfirmDialog.vue'
+import { useOffers } from '../business/useOffers'
+
+const calls = useOffers()
 
 const route = useRoute()
 const router = useRouter()
@@ -60,7 +63,7 @@ async function change(state: 'LIVE' | 'PAUSED') {
     return
   }
   try {
-    view.value = await api.put<OfferView>(`/offers/${id}/state`, { state })
+    view.value = await calls.change(id, state)
   } catch (failed) {
     const { problems, message } = failed as ApiFault
     held.value = problems.length ? '' : message

@@ -2,12 +2,15 @@
 import { mdiPlus } from '@mdi/js'
 import { ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api, ApiFault } from '../api/client'
+import { ApiFault } from '../api/client'
 import type { OfferView } from '../api/types'
 import { useClock } from '../clock/useClock'
 import SmallTrack from './SmallTrack.vue'
 import { STATE_WORDS } from './words'
 import LoadState from '../shared/LoadState.vue'
+import { useOffers } from '../business/useOffers'
+
+const calls = useOffers()
 
 const route = useRoute()
 const router = useRouter()
@@ -21,7 +24,7 @@ const busy = ref(false)
 
 async function load() {
   try {
-    offers.value = await api.get<OfferView[]>('/offers')
+    offers.value = await calls.all()
     fault.value = ''
   } catch (failed) {
     fault.value = (failed as Error).message
@@ -32,7 +35,7 @@ async function make() {
   busy.value = true
   wrong.value = ''
   try {
-    const made = await api.post<OfferView>('/offers', { name: name.value, kind: 'DOWNLOAD' })
+    const made = await calls.make(name.value)
     await router.push(`/offers/${made.offer.id}/give`)
   } catch (failed) {
     wrong.value = (failed as ApiFault).problems[0]?.message ?? (failed as Error).message

@@ -2,13 +2,17 @@
 import { mdiMagnify } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { api } from '../api/client'
-import type { OfferView, PeoplePage } from '../api/types'
+import type { OfferView } from '../api/types'
 import { useClock } from '../clock/useClock'
 import { useLatest } from '../shared/useLatest'
 import When from '../business/When.vue'
 import { PERSON_STATES } from './states'
 import LoadState from '../shared/LoadState.vue'
+import { usePeople } from './usePeople'
+import { useOffers } from '../business/useOffers'
+
+const people = usePeople()
+const everyOffer = useOffers()
 
 const PAGE = 50
 const COUNTED = 100_000
@@ -37,7 +41,7 @@ const { answer: page, fault } = useLatest(
     if (q.offerId) {
       params.set('offerId', String(q.offerId))
     }
-    return api.get<PeoplePage>(`/people?${params}`)
+    return people.page(params)
   },
 )
 
@@ -54,7 +58,7 @@ function set(change: Record<string, string | undefined>) {
 }
 
 watch(words, (typed) => set({ words: typed || undefined }))
-void api.get<OfferView[]>('/offers').then((all) => (offers.value = all))
+void everyOffer.all().then((all) => (offers.value = all))
 </script>
 
 <template>

@@ -2,7 +2,6 @@
 import { ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { useBusiness } from '../business/useBusiness'
-import { api } from '../api/client'
 import type { PersonWhole } from '../api/types'
 import { useClock } from '../clock/useClock'
 import When from '../business/When.vue'
@@ -11,8 +10,10 @@ import { PERSON_STATES } from './states'
 import TagField from './TagField.vue'
 import LoadState from '../shared/LoadState.vue'
 import ConfirmDialog from '../shared/ConfirmDialog.vue'
+import { usePerson } from './usePerson'
 
 const route = useRoute()
+const person = usePerson(() => String(route.params.id))
 const clock = useClock()
 const whole = ref<PersonWhole | null>(null)
 const fault = ref('')
@@ -20,7 +21,7 @@ const blocking = ref(false)
 
 async function load() {
   try {
-    whole.value = await api.get<PersonWhole>(`/people/${route.params.id}`)
+    whole.value = await person.get()
     fault.value = ''
   } catch (failed) {
     fault.value = (failed as Error).message
@@ -29,29 +30,29 @@ async function load() {
 
 async function block() {
   blocking.value = false
-  await api.post(`/people/${route.params.id}/block`)
+  await person.block()
   await load()
 }
 
 async function reachable() {
-  await api.post(`/people/${route.params.id}/reachable-again`)
+  await person.reachableAgain()
   await load()
 }
 
 const newTag = ref('')
 
 async function tagged(tag: string, give: boolean) {
-  await api.put(`/people/${route.params.id}/tags`, { tag, give })
+  await person.tag(tag, give)
   newTag.value = ''
   await load()
 }
 
 async function track(counts: boolean) {
-  whole.value = await api.put<PersonWhole>(`/people/${route.params.id}/tracking`, { untracked: !counts })
+  whole.value = await person.track(!counts)
 }
 
 async function takeOut(sequenceId: number) {
-  await api.delete(`/sequences/${sequenceId}/people/${route.params.id}`)
+  await person.takeOut(sequenceId)
   await load()
 }
 

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { api } from '../api/client'
 import type { Frame, RehearsalWish } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
 import { useClock } from '../clock/useClock'
 import { exact, when } from '../shared/when'
+import { useRehearsed } from './useRehearsed'
 
 /** The same visitor through the real engine, into the demo's mailbox; the demo's clock is moved for it. */
 interface Lived {
@@ -12,6 +12,7 @@ interface Lived {
   emails: { id: number; subject: string; at: string }[]
 }
 const props = defineProps<{ offerId: number; wish: RehearsalWish; frames: Frame[] }>()
+const rehearsed = useRehearsed()
 const emit = defineEmits<{ close: [] }>()
 const business = useBusiness()
 const clock = useClock()
@@ -29,7 +30,7 @@ async function live() {
   fault.value = ''
   try {
     const { firstName, zone, confirmsAfter, usesAfter, signsUpAgainAfter, leavesAfter } = props.wish
-    lived.value = await api.post<Lived>('/demo/rehearsal', {
+    lived.value = await rehearsed.live<Lived>({
       offerId: props.offerId,
       firstName,
       zone,

@@ -2,7 +2,6 @@
 import { mdiChevronLeft } from '@mdi/js'
 import { computed, onMounted, ref } from 'vue'
 import { useRoute } from 'vue-router'
-import { api } from '../api/client'
 import type { FormView, OfferView } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
 import { useClock } from '../clock/useClock'
@@ -12,6 +11,11 @@ import RealDialog from './RealDialog.vue'
 import WishChip from './WishChip.vue'
 import { SPANS, spanWords, useRehearsal } from './useRehearsal'
 import LoadState from '../shared/LoadState.vue'
+import { useOffers } from '../business/useOffers'
+import { useRehearsed } from './useRehearsed'
+
+const everyOffer = useOffers()
+const rehearsed = useRehearsed()
 
 /** A made-up visitor goes through the offer as it is configured now: every page and email, with its date. */
 const route = useRoute()
@@ -24,8 +28,8 @@ const forms = ref<FormView[]>([])
 const doing = ref(false)
 
 onMounted(async () => {
-  offer.value = await api.get<OfferView>(`/offers/${id}`)
-  forms.value = await api.get<FormView[]>(`/offers/${id}/forms`)
+  offer.value = await everyOffer.get(id)
+  forms.value = await rehearsed.forms(id)
 })
 
 const form = computed(

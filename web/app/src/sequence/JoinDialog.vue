@@ -1,11 +1,17 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
-import { api, ApiFault } from '../api/client'
-import type { Joined, OfferView, PeoplePage } from '../api/types'
+import { ApiFault } from '../api/client'
+import type { Joined } from '../api/types'
 import { people } from '../shared/when'
+import { useJoining } from './useJoining'
+import { usePeople } from '../people/usePeople'
+import { useOffers } from '../business/useOffers'
 
 /** Adds people to a sequence: some by hand, or all who signed up for an offer. The number is shown first. */
 const props = defineProps<{ id: number }>()
+const joining = useJoining(props.id)
+const everybody = usePeople()
+const everyOffer = useOffers()
 const emit = defineEmits<{ joined: []; close: [] }>()
 const way = ref<'hand' | 'filter'>('hand')
 const words = ref('')
@@ -29,7 +35,7 @@ const asks = computed(() => way.value === 'filter' || chosen.value.length > 0)
 
 async function ask(path: string) {
   try {
-    counted.value = await api.post<Joined>(`/sequences/${props.id}/people${path}`, question.value)
+    counted.value = await (path === '/count' ? joining.count : joining.add)(question.value)
     wrong.value = ''
   } catch (failed) {
     wrong.value = (failed as ApiFault).message
@@ -44,14 +50,14 @@ watch(question, () => {
 })
 watch(words, async (typed) => {
   if (typed.trim().length > 1) {
-    const page = await api.get<PeoplePage>(`/people?size=8&words=${encodeURIComponent(typed)}`)
+    const page = await everybody.find(typed, 8)
     const fresh = page.people.map((p) => ({ title: p.email, value: p.id }))
     const kept = found.value.filter((p) => chosen.value.includes(p.value))
     found.value = [...kept, ...fresh.filter((p) => !kept.some((k) => k.value === p.value))]
   }
 })
 onMounted(async () => {
-  offers.value = (await api.get<OfferView[]>('/offers')).map(({ offer }) => ({
+  offers.value = (await everyOffer.all()).map(({ offer }) => ({
     title: offer.settings.name,
     value: offer.id,
   }))

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue'
-import { api } from '../api/client'
 import type { LibraryEmail } from '../api/types'
 import { asAoifeReads } from '../email/fillIns'
 import LoadState from '../shared/LoadState.vue'
+import { useSequences } from './useSequences'
+
+const sequences = useSequences()
 
 /** Choosing an email that other sequences send already; from then on they share it. */
 type Shared = LibraryEmail & { emailVersion: number }
@@ -11,7 +13,7 @@ const emit = defineEmits<{ use: [email: Shared]; close: [] }>()
 const emails = ref<LibraryEmail[] | null>(null)
 
 onMounted(async () => {
-  emails.value = (await api.get<LibraryEmail[]>('/emails')).filter((email) => email.emailId !== undefined)
+  emails.value = (await sequences.emails()).filter((email) => email.emailId !== undefined)
 })
 </script>
 

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import { api } from '../api/client'
-import type { OfferView, SequenceDraft } from '../api/types'
+import type { SequenceDraft } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
 import TagField from '../people/TagField.vue'
 import { startWords } from './rules'
 import NumberField from '../shared/NumberField.vue'
+import { useOffers } from '../business/useOffers'
 
 /** What holds for a whole sequence: its name, what starts it, whose clock, what ends it. */
 const props = defineProps<{ problemAt(field: string): string | undefined }>()
+const everyOffer = useOffers()
 const draft = defineModel<SequenceDraft>({ required: true })
 const business = useBusiness()
 const offers = ref<{ title: string; value: number }[]>([])
@@ -49,7 +50,7 @@ const inShort = computed(() => {
 })
 
 onMounted(async () => {
-  offers.value = (await api.get<OfferView[]>('/offers')).map(({ offer }) => ({
+  offers.value = (await everyOffer.all()).map(({ offer }) => ({
     title: offer.settings.name,
     value: offer.id,
   }))

@@ -2,8 +2,7 @@
 import { mdiPlus, mdiTrashCanOutline } from '@mdi/js'
 import { computed, nextTick, watch } from 'vue'
 import { useRoute } from 'vue-router'
-import { api } from '../api/client'
-import type { BusinessSettings, BusinessView } from '../api/types'
+import type { BusinessSettings } from '../api/types'
 import { maybeUnknown } from '../email/fillIns'
 import PictureField from '../shared/PictureField.vue'
 import SavedNote from '../shared/SavedNote.vue'
@@ -17,19 +16,16 @@ import SmtpPanel from './SmtpPanel.vue'
 import TagsPanel from './TagsPanel.vue'
 import { useBusiness } from '../business/useBusiness'
 import LoadState from '../shared/LoadState.vue'
+import { useSetup } from './useSetup'
+
+const calls = useSetup()
 
 const route = useRoute()
 const business = useBusiness()
 
 const setup = useDocument<BusinessSettings>('business', {
-  load: async () => {
-    const view = await api.get<BusinessView>('/business')
-    return { version: view.version, value: view.settings }
-  },
-  save: async (version, settings) => {
-    const saved = await api.put<{ version: number }>('/business', { version, settings })
-    return { version: saved.version, value: settings }
-  },
+  load: calls.load,
+  save: calls.save,
   saved: () => void business.load(),
 })
 const s = computed(() => setup.value.value)

@@ -1,9 +1,12 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue'
-import { api, ApiFault } from '../api/client'
+import { ApiFault } from '../api/client'
 import type { BounceWays, SigningView } from '../api/types'
 import CopyButton from '../shared/CopyButton.vue'
 import ConfirmDialog from '../shared/ConfirmDialog.vue'
+import { useSetup } from './useSetup'
+
+const calls = useSetup()
 
 /** The key emails are signed with, the DNS records a sender should have, and where mails that come back go. */
 type DnsRecord = SigningView['records'][number]
@@ -37,17 +40,17 @@ async function ask(work: () => Promise<SigningView>) {
   }
   busy.value = false
 }
-const check = () => ask(() => api.get<SigningView>('/mail/signing'))
-const make = () => ask(() => api.post<SigningView>('/mail/signing'))
+const check = () => ask(() => calls.signing())
+const make = () => ask(() => calls.makeKey())
 async function renewBounceKey() {
-  bounces.value = await api.post<BounceWays>('/mail/bounces/key')
+  bounces.value = await calls.renewBounceKey()
   renewing.value = false
 }
-const turn = (on: boolean) => ask(() => api.put<SigningView>('/mail/signing', { on }))
+const turn = (on: boolean) => ask(() => calls.turnSigning(on))
 
 onMounted(async () => {
   await check()
-  bounces.value = await api.get<BounceWays>('/mail/bounces')
+  bounces.value = await calls.bounces()
 })
 </script>
 

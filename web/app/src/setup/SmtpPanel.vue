@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
 import { useSession } from '../account/useSession'
-import { api } from '../api/client'
 import type { BusinessView, SmtpSettings } from '../api/types'
 import { useSubmit } from '../shared/useSubmit'
 import { useBusiness } from '../business/useBusiness'
 import NumberField from '../shared/NumberField.vue'
+import { useSetup } from './useSetup'
+
+const calls = useSetup()
 
 const SECURITY = [
   { title: 'STARTTLS, usually port 587', value: 'STARTTLS' },
@@ -38,7 +40,7 @@ watch(
 
 const save = () =>
   submit(async () => {
-    await api.put('/business/smtp', smtp.value)
+    await calls.saveSmtp(smtp.value)
     changing.value = false
     await business.load()
   })
@@ -51,7 +53,7 @@ function leaveAsItWas() {
 const test = () =>
   submit(async () => {
     result.value = null
-    result.value = await api.post<{ sent: boolean; said: string }>('/mail/test', { to: to.value })
+    result.value = await calls.sendTest(to.value)
   })
 </script>
 

@@ -2,11 +2,11 @@
 import { ref } from 'vue'
 import { Cropper } from 'vue-advanced-cropper'
 import 'vue-advanced-cropper/dist/style.css'
-import { upload } from '../api/client'
-import type { Stored } from '../api/types'
+import { usePictures } from './usePictures'
 
 /** Cuts a picture to a part of it. The whole one stays where it was. */
 const props = defineProps<{ hash: string }>()
+const pictures = usePictures()
 const emit = defineEmits<{ cut: [hash: string]; close: [] }>()
 const cropper = ref<InstanceType<typeof Cropper>>()
 const busy = ref(false)
@@ -47,7 +47,7 @@ async function cut() {
   try {
     const blob = await new Promise<Blob | null>((done) => canvas.toBlob(done, 'image/png'))
     const file = new File([blob!], 'cut.png', { type: 'image/png' })
-    emit('cut', (await upload<Stored>('/pictures?name=cut.png', file, () => {}).answer).hash)
+    emit('cut', await pictures.keep(file))
   } catch (failed) {
     fault.value = (failed as Error).message
   }

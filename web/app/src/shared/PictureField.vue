@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { ApiFault, upload } from '../api/client'
-import type { Stored } from '../api/types'
+import { ApiFault } from '../api/client'
+import { usePictures } from './usePictures'
+
+const pictures = usePictures()
 
 /** A picture, by its content hash; empty for none. */
 defineProps<{ label: string }>()
@@ -18,8 +20,7 @@ async function picked() {
   wrong.value = ''
   share.value = 0
   try {
-    const path = `/pictures?name=${encodeURIComponent(file.name)}`
-    picture.value = (await upload<Stored>(path, file, (s) => (share.value = s)).answer).hash
+    picture.value = await pictures.keep(file, (s) => (share.value = s))
   } catch (failed) {
     const { problems, message } = failed as ApiFault
     wrong.value = problems[0]?.message ?? message

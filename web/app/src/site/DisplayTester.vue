@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { mdiCheckCircleOutline, mdiMinusCircleOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
-import { api } from '../api/client'
-import type { OfferView, Verdict } from '../api/types'
 import { SHAPE_WORDS } from '../ask/words'
 import { useLatest } from '../shared/useLatest'
 import NumberField from '../shared/NumberField.vue'
+import { useOffers } from '../business/useOffers'
+import { useSiteCalls } from './useSiteCalls'
 
 /** Which forms would show on a page to a visitor, which would not, and why. */
 const props = defineProps<{ origin: string }>()
+const calls = useSiteCalls()
 const visitor = ref({
   url: `${props.origin}/papers`,
   referrer: '',
@@ -21,14 +22,11 @@ const visitor = ref({
   signedUpFor: undefined as number | undefined,
 })
 const offers = ref<{ title: string; value: number }[]>([])
-void api
-  .get<OfferView[]>('/offers')
+void useOffers()
+  .all()
   .then((all) => (offers.value = all.map((o) => ({ title: o.offer.settings.name, value: o.offer.id }))))
 
-const { answer: verdicts, fault } = useLatest(
-  () => visitor.value,
-  (asked) => api.post<Verdict[]>('/display/test', asked),
-)
+const { answer: verdicts, fault } = useLatest(() => visitor.value, calls.test)
 const sorted = computed(() => [...(verdicts.value ?? [])].sort((a, b) => Number(b.shows) - Number(a.shows)))
 </script>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiPlus } from '@mdi/js'
 import { ref } from 'vue'
-import { api, ApiFault } from '../api/client'
+import { ApiFault } from '../api/client'
 import type { SeenPage, SiteView } from '../api/types'
 import CopyButton from '../shared/CopyButton.vue'
 import When from '../business/When.vue'
@@ -9,6 +9,9 @@ import DisplayTester from './DisplayTester.vue'
 import { useSites } from './useSites'
 import LoadState from '../shared/LoadState.vue'
 import ConfirmDialog from '../shared/ConfirmDialog.vue'
+import { useSiteCalls } from './useSiteCalls'
+
+const calls = useSiteCalls()
 
 /** The business's sites: the snippet, where it was seen, what is missing; and the tester. */
 const { sites, fault, warnings, lost, refresh } = useSites()
@@ -22,7 +25,7 @@ const removing = ref<SiteView | null>(null)
 async function add() {
   wrong.value = {}
   try {
-    await api.post('/sites', draft.value)
+    await calls.add(draft.value)
     adding.value = false
     draft.value = { name: '', origin: '' }
     await refresh()
@@ -34,12 +37,12 @@ async function add() {
 }
 
 async function showPages(id: number, formKey = '') {
-  const seen = await api.get<SeenPage[]>(`/sites/${id}/pages?formKey=${formKey}`)
+  const seen = await calls.pages(id, formKey)
   pages.value = { ...pages.value, [id + formKey]: seen }
 }
 
 async function remove() {
-  await api.delete(`/sites/${removing.value!.site.id}`)
+  await calls.remove(removing.value!.site.id)
   removing.value = null
   await refresh()
 }

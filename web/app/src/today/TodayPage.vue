@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue'
-import { api } from '../api/client'
 import type { Today } from '../api/types'
 import { useClock } from '../clock/useClock'
 import { people } from '../shared/when'
@@ -10,6 +9,9 @@ import SmallTrack from '../offer/SmallTrack.vue'
 import { STATE_WORDS } from '../offer/words'
 import { eventWords } from '../people/words'
 import LoadState from '../shared/LoadState.vue'
+import { useToday } from './useToday'
+
+const calls = useToday()
 
 const LOOK_AGAIN_MS = 1500
 const clock = useClock()
@@ -20,7 +22,7 @@ const all = ref(false)
 
 async function load() {
   try {
-    today.value = await api.get<Today>('/today')
+    today.value = await calls.get()
     fault.value = ''
   } catch (failed) {
     fault.value = (failed as Error).message
@@ -30,7 +32,7 @@ async function load() {
 async function tryNow() {
   trying.value = true
   try {
-    await api.post('/mail/outbox/try-now')
+    await calls.tryEmailsNow()
     // Sending takes a moment; what is left after it is what counts.
     await new Promise((resolve) => setTimeout(resolve, LOOK_AGAIN_MS))
     await load()
@@ -40,7 +42,7 @@ async function tryNow() {
 }
 
 async function tryAside() {
-  await api.post('/set-aside/try-again')
+  await calls.tryAsideAgain()
   await load()
 }
 
