@@ -105,6 +105,18 @@ describe('The application', () => {
     expect(notice.words).toBe('')
   })
 
+  it('tells of what was done at once, and takes it back', async () => {
+    server()
+    const { user, notice } = await show(App)
+    await screen.findByRole('navigation', { name: 'Main' })
+    const undone: string[] = []
+    notice.did('The sequence is paused.', async () => undone.push('goes on'))
+    expect((await screen.findByText('The sequence is paused.')).closest('[role=status]')).toBeTruthy()
+    await user.click(screen.getByRole('button', { name: 'Undo' }))
+    expect(undone).toEqual(['goes on'])
+    expect(notice.words).toBe('')
+  })
+
   it('opens the finder and the keys by keyboard', async () => {
     server().on('GET /offers', [])
     const { user } = await show(App)

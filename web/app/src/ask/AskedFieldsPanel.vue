@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { mdiDrag, mdiPlus, mdiTrashCanOutline } from '@mdi/js'
-import { computed, nextTick, ref } from 'vue'
+import { computed, ref } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import type { FieldDefinition, FormSettings } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
-import { moved } from '../shared/moved'
+import { useReorder } from '../shared/useReorder'
 import { allFields, definitionOf, isConsent, newField, nextConsent, takes, TYPE_WORDS } from './words'
 
 /** What a form asks: fields in their order, by drag or Alt and the arrow keys. */
@@ -36,13 +36,11 @@ function addConsent() {
   }
 }
 
-/** The focus moves along with the field, so that the next key moves it on. */
-async function move(i: number, by: number) {
-  const key = form.value.fields[i]!.key
-  form.value.fields = moved(form.value.fields, i, by)
-  await nextTick()
-  document.getElementById(`handle-${key}`)?.focus()
-}
+const fields = computed({
+  get: () => form.value.fields,
+  set: (all) => (form.value.fields = all),
+})
+const { move } = useReorder(fields, (i) => document.getElementById(`handle-${form.value.fields[i]!.key}`))
 </script>
 
 <template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import WeekdayChoice from '../shared/WeekdayChoice.vue'
 import { computed } from 'vue'
 import type { FormSettings, Shape } from '../api/types'
 import PatternList from './PatternList.vue'
@@ -37,27 +38,10 @@ const DEVICES = [
   { title: 'Desktop', value: 'DESKTOP' },
   { title: 'Phone', value: 'MOBILE' },
 ]
-const DAYS = [
-  ['MONDAY', 'Mo'],
-  ['TUESDAY', 'Tu'],
-  ['WEDNESDAY', 'We'],
-  ['THURSDAY', 'Th'],
-  ['FRIDAY', 'Fr'],
-  ['SATURDAY', 'Sa'],
-  ['SUNDAY', 'Su'],
-] as const
 
 function changeTrigger(kind: FormSettings['display']['trigger']['kind']) {
   rules.value.trigger.kind = kind
   rules.value.trigger.amount = AMOUNTS[kind]?.start ?? 0
-}
-
-type Day = (typeof DAYS)[number][0]
-function toggleDay(day: Day) {
-  const days = rules.value.season.days
-  const left = days.includes(day) ? days.filter((d) => d !== day) : [...days, day]
-  // One day at least: with none the form would never show.
-  rules.value.season.days = left.length > 0 ? left : days
 }
 
 const cameFrom = computed({
@@ -174,18 +158,8 @@ const cameFrom = computed({
         :error-messages="problemAt('display.season.toHour')"
       />
     </div>
-    <div class="row" role="group" aria-label="Weekdays">
-      <button
-        v-for="[day, short] in DAYS"
-        :key="day"
-        class="day"
-        :aria-label="day.toLowerCase()"
-        :aria-pressed="rules.season.days.includes(day)"
-        @click="toggleDay(day)"
-      >
-        {{ short }}
-      </button>
-    </div>
+    <!-- One day at least: with none the form would never show. -->
+    <WeekdayChoice v-model="rules.season.days" :least="1" label="Weekdays" />
   </div>
 </template>
 
@@ -210,15 +184,5 @@ const cameFrom = computed({
 }
 .number {
   flex: 1;
-}
-.day {
-  width: 36px;
-  height: 32px;
-  border: 1px solid var(--line);
-  border-radius: 8px;
-}
-.day[aria-pressed='true'] {
-  background: rgb(var(--v-theme-primary));
-  color: rgb(var(--v-theme-on-primary));
 }
 </style>

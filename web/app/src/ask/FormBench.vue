@@ -12,6 +12,7 @@ import AfterPanel from './AfterPanel.vue'
 import DisplayPanel from './DisplayPanel.vue'
 import AskedFieldsPanel from './AskedFieldsPanel.vue'
 import LooksPanel from './LooksPanel.vue'
+import OpeningFields from './OpeningFields.vue'
 import PlacingPanel from './PlacingPanel.vue'
 import WordsPanel from './WordsPanel.vue'
 import { SHAPE_WORDS } from './words'
@@ -100,30 +101,7 @@ const leads = computed(() => f.value?.opening.leadsToPage ?? false)
           label="Your name for it"
           :error-messages="document.problemAt('name')"
         />
-        <template v-if="over">
-          <v-switch
-            v-model="f.opening.leadsToPage"
-            label="Just words and a button that leads to the hosted page"
-          />
-          <div v-if="form.shape !== 'BAR'" class="pair">
-            <v-select
-              v-model="f.opening.corner"
-              :items="[
-                { title: 'By itself', value: 'NONE' },
-                { title: 'Behind a button, left', value: 'LEFT' },
-                { title: 'Behind a button, right', value: 'RIGHT' },
-              ]"
-              label="Opens"
-            />
-            <v-text-field
-              v-if="f.opening.corner !== 'NONE'"
-              v-model="f.opening.cornerWords"
-              label="Words on that button"
-              :error-messages="document.problemAt('opening.cornerWords')"
-            />
-          </div>
-          <v-switch v-else v-model="f.opening.barAtFoot" label="At the foot of the window" />
-        </template>
+        <OpeningFields v-if="over" v-model="f.opening" :shape="form.shape" :problem-at="document.problemAt" />
         <section v-for="p in parts" :key="p.id" class="part" :class="{ open: part === p.id }">
           <h3>
             <button :aria-expanded="part === p.id" @click="part = part === p.id ? '' : p.id">
@@ -232,11 +210,6 @@ const leads = computed(() => f.value?.opening.leadsToPage ?? false)
 }
 .open .now {
   display: none;
-}
-.pair {
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 12px;
 }
 .code {
   flex: 1;

@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { Layout, Shape } from '../api/types'
 import { SHAPE_WORDS } from './words'
+import Choice from '../shared/Choice.vue'
 import LoadState from '../shared/LoadState.vue'
 import { useFormCalls } from './useFormCalls'
 
@@ -13,7 +14,13 @@ const layouts = ref<Layout[] | null>(null)
 const drawn = ref<Record<string, string>>({})
 const shape = ref<Shape | null>(null)
 const fault = ref('')
-const SHAPES: Shape[] = ['POP_UP', 'SLIDE_IN', 'BAR', 'IN_PAGE']
+const SHAPES: { value: Shape | null; words: string }[] = [
+  { value: null, words: 'All' },
+  ...(['POP_UP', 'SLIDE_IN', 'BAR', 'IN_PAGE'] as const).map((value) => ({
+    value,
+    words: SHAPE_WORDS[value],
+  })),
+]
 const shown = computed(() => layouts.value?.filter((l) => !shape.value || l.shape === shape.value) ?? [])
 
 async function load() {
@@ -35,26 +42,7 @@ void load()
     <v-card>
       <v-card-title class="row spread">
         <h2>Add a form</h2>
-        <div class="row" role="group" aria-label="Shape">
-          <v-btn
-            size="small"
-            :aria-pressed="!shape"
-            :color="shape ? undefined : 'primary'"
-            :variant="shape ? 'outlined' : 'flat'"
-            @click="shape = null"
-            >All</v-btn
-          >
-          <v-btn
-            v-for="s in SHAPES"
-            :key="s"
-            size="small"
-            :aria-pressed="shape === s"
-            :color="shape === s ? 'primary' : undefined"
-            :variant="shape === s ? 'flat' : 'outlined'"
-            @click="shape = s"
-            >{{ SHAPE_WORDS[s] }}</v-btn
-          >
-        </div>
+        <Choice v-model="shape" label="Shape" :choices="SHAPES" />
       </v-card-title>
       <v-card-text>
         <p class="quiet">

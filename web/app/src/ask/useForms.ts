@@ -1,4 +1,5 @@
 import { ref } from 'vue'
+import { useNotice } from '../shared/useNotice'
 import { api } from '../api/client'
 import type { FormSettings, FormView, Shape } from '../api/types'
 
@@ -6,6 +7,7 @@ import type { FormSettings, FormView, Shape } from '../api/types'
 export function useForms(offerId: number, changed: () => void) {
   const forms = ref<FormView[] | null>(null)
   const fault = ref('')
+  const notice = useNotice()
   const path = `/offers/${offerId}/forms`
 
   async function refresh() {
@@ -37,8 +39,12 @@ export function useForms(offerId: number, changed: () => void) {
       ...form.settings,
       name: `${form.settings.name} (copy)`.slice(0, 60),
     })
-  const turn = (form: FormView, on: boolean) =>
-    change(() => api.put<FormView>(`${path}/${form.id}/on`, { on }))
+  async function turn(form: FormView, on: boolean): Promise<void> {
+    if (await change(() => api.put<FormView>(`${path}/${form.id}/on`, { on }))) {
+      const words = on ? 'is on: visitors see it.' : 'is off: nobody sees it.'
+      notice.did(`“${form.settings.name}” ${words}`, () => turn(form, !on))
+    }
+  }
   const remove = (form: FormView) => change(() => api.delete(`${path}/${form.id}`))
 
   void refresh()

@@ -3,7 +3,7 @@ import { mdiPlus } from '@mdi/js'
 import { nextTick, ref, useTemplateRef } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import type { EmailBlock, EmailKind } from '../api/types'
-import { moved } from '../shared/moved'
+import { useReorder } from '../shared/useReorder'
 import BlockCard from './BlockCard.vue'
 import { BLOCK_KINDS, fresh } from './blocks'
 
@@ -31,19 +31,19 @@ async function add(kind: EmailBlock['kind'], at = blocks.value.length) {
     ?.focus()
 }
 
+const { move: moveBlock, focus } = useReorder(blocks, (i) => handle(i))
+
 async function move(i: number, by: number) {
-  const to = Math.max(0, Math.min(blocks.value.length - 1, i + by))
-  blocks.value = moved(blocks.value, i, by)
-  open.value = open.value === i ? to : -1
-  await nextTick()
-  handle(to)?.focus()
+  const wasOpen = open.value === i
+  open.value = -1
+  const to = await moveBlock(i, by)
+  open.value = wasOpen ? to : -1
 }
 
 async function remove(i: number) {
   blocks.value.splice(i, 1)
   open.value = -1
-  await nextTick()
-  handle(Math.min(i, blocks.value.length - 1))?.focus()
+  await focus(Math.min(i, blocks.value.length - 1))
 }
 
 function copy(i: number) {

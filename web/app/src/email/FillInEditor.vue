@@ -1,18 +1,9 @@
 <script setup lang="ts">
-import {
-  mdiFormatBold,
-  mdiFormatHeader2,
-  mdiFormatHeader3,
-  mdiFormatItalic,
-  mdiFormatListBulleted,
-  mdiFormatListNumbered,
-  mdiFormatQuoteClose,
-  mdiLinkVariant,
-} from '@mdi/js'
 import { Extension } from '@tiptap/core'
 import StarterKit from '@tiptap/starter-kit'
 import { EditorContent, useEditor } from '@tiptap/vue-3'
 import { ref, watch } from 'vue'
+import WritingTools from './WritingTools.vue'
 import { fillInNode, type Menu } from './fillInNode'
 import { bodyToEditor, editorToBody, editorToLine, lineToEditor } from './fillIns'
 
@@ -113,60 +104,7 @@ function setLink() {
     <div class="row spread label small">
       <span>{{ label }}</span>
       <span v-if="!line && editor" class="tools" role="toolbar" :aria-label="`${label}: looks`">
-        <button
-          aria-label="Bold"
-          :aria-pressed="editor.isActive('bold')"
-          @click="editor.chain().focus().toggleBold().run()"
-        >
-          <v-icon :icon="mdiFormatBold" size="18" />
-        </button>
-        <button
-          aria-label="Italic"
-          :aria-pressed="editor.isActive('italic')"
-          @click="editor.chain().focus().toggleItalic().run()"
-        >
-          <v-icon :icon="mdiFormatItalic" size="18" />
-        </button>
-        <button
-          aria-label="List"
-          :aria-pressed="editor.isActive('bulletList')"
-          @click="editor.chain().focus().toggleBulletList().run()"
-        >
-          <v-icon :icon="mdiFormatListBulleted" size="18" />
-        </button>
-        <template v-if="rich">
-          <button
-            aria-label="Numbered list"
-            :aria-pressed="editor.isActive('orderedList')"
-            @click="editor.chain().focus().toggleOrderedList().run()"
-          >
-            <v-icon :icon="mdiFormatListNumbered" size="18" />
-          </button>
-          <button
-            aria-label="Large heading"
-            :aria-pressed="editor.isActive('heading', { level: 2 })"
-            @click="editor.chain().focus().toggleHeading({ level: 2 }).run()"
-          >
-            <v-icon :icon="mdiFormatHeader2" size="18" />
-          </button>
-          <button
-            aria-label="Small heading"
-            :aria-pressed="editor.isActive('heading', { level: 3 })"
-            @click="editor.chain().focus().toggleHeading({ level: 3 }).run()"
-          >
-            <v-icon :icon="mdiFormatHeader3" size="18" />
-          </button>
-          <button
-            aria-label="Quote"
-            :aria-pressed="editor.isActive('blockquote')"
-            @click="editor.chain().focus().toggleBlockquote().run()"
-          >
-            <v-icon :icon="mdiFormatQuoteClose" size="18" />
-          </button>
-        </template>
-        <button aria-label="Link" :aria-pressed="editor.isActive('link')" @click="link">
-          <v-icon :icon="mdiLinkVariant" size="18" />
-        </button>
+        <WritingTools :editor="editor" :rich="rich" @link="link" />
         <span v-if="!noFillIns" class="quiet">{{ rich ? '/ to insert' : '/ for a fill-in' }}</span>
       </span>
     </div>

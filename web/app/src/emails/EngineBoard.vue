@@ -32,7 +32,7 @@ const pile = ref<Pile>('WAITING')
 const fault = ref('')
 const said = ref('')
 const chosen = ref<number[]>([])
-const givingUpAll = ref(false)
+const givingUp = ref(false)
 const goingOn = ref(false)
 const reaching = ref(false)
 
@@ -76,7 +76,6 @@ const retry = () =>
       : `${count(n)} tried again now.`,
   )
 const giveUp = () => {
-  givingUpAll.value = false
   return act('giveUp', (n) => `${count(n)} given up. People stay where they are.`)
 }
 
@@ -124,14 +123,14 @@ watch(pile, () => {
           <v-btn v-if="retries && view.lines.length" size="small" @click="retry">{{
             chosen.length ? `Try ${count(chosen.length)} now` : 'Try all now'
           }}</v-btn>
-          <v-btn v-if="givesUp && chosen.length" size="small" color="error" @click="giveUp"
+          <v-btn v-if="givesUp && chosen.length" size="small" color="error" @click="givingUp = true"
             >Give up {{ count(chosen.length) }}</v-btn
           >
           <v-btn
             v-else-if="pile === 'TROUBLED' && view.lines.length"
             size="small"
             color="error"
-            @click="givingUpAll = true"
+            @click="givingUp = true"
             >Give up all of these</v-btn
           >
         </span>
@@ -181,14 +180,14 @@ watch(pile, () => {
   </template>
   <ReachableDialog v-model="reaching" :now="clock.now().toISOString()" @done="load" />
   <ConfirmDialog
-    v-model="givingUpAll"
-    title="Give up all of these?"
+    v-model="givingUp"
+    :title="chosen.length ? `Give up ${count(chosen.length)}?` : 'Give up all of these?'"
     keep="Keep trying"
     action="Give them up"
     grave
     @act="giveUp"
-    >{{ count(view?.counts.TROUBLED ?? 0) }} would never be sent. The people stay on the list, and get what
-    comes after.</ConfirmDialog
+    >{{ count(chosen.length || (view?.counts.TROUBLED ?? 0)) }} would never be sent. The people stay on the
+    list, and get what comes after.</ConfirmDialog
   >
 </template>
 

@@ -77,6 +77,8 @@ describe('A person', () => {
     const buttons = panel('Follow-ups').getAllByRole('button', { name: 'Take them out' })
     expect(buttons).toHaveLength(1)
     await user.click(buttons[0]!)
+    const [, sure] = await screen.findAllByRole('button', { name: 'Take them out' })
+    await user.click(sure!)
     await expect
       .poll(() => server.asked.map((a) => `${a.method} ${a.path}`))
       .toContain('DELETE /sequences/7/people/3')

@@ -8,6 +8,7 @@ import When from '../business/When.vue'
 import { eventWords } from './words'
 import { PERSON_STATES } from './states'
 import TagField from './TagField.vue'
+import { useNotice } from '../shared/useNotice'
 import LoadState from '../shared/LoadState.vue'
 import ConfirmDialog from '../shared/ConfirmDialog.vue'
 import { usePerson } from './usePerson'
@@ -18,6 +19,8 @@ const clock = useClock()
 const whole = ref<PersonWhole | null>(null)
 const fault = ref('')
 const blocking = ref(false)
+const takingOut = ref<PersonWhole['dossier']['runs'][number] | null>(null)
+const notice = useNotice()
 
 async function load() {
   try {
@@ -41,18 +44,19 @@ async function reachable() {
 
 const newTag = ref('')
 
-async function tagged(tag: string, give: boolean) {
+async function tagged(tag: string, give: boolean): Promise<void> {
   await person.tag(tag, give)
   newTag.value = ''
   await load()
+  notice.did(give ? `They have the tag “${tag}”.` : `The tag “${tag}” is taken.`, () => tagged(tag, !give))
 }
 
 async function track(counts: boolean) {
   whole.value = await person.track(!counts)
 }
 
-async function takeOut(sequenceId: number) {
-  await person.takeOut(sequenceId)
+async function takeOut() {
+  await person.takeOut(takingOut.value!.sequenceId)
   await load()
 }
 
@@ -120,7 +124,7 @@ const labelOf = (key: string) =>
                   >, ended <When :at="run.endedAt" /></template
                 ><template v-else
                   ><template v-if="run.nextDueAt">, next email <When :at="run.nextDueAt" /></template>
-                  <v-btn class="ml-2" size="x-small" @click="takeOut(run.sequenceId)">Take them out</v-btn>
+                  <v-btn class="ml-2" size="x-small" @click="takingOut = run">Take them out</v-btn>
                 </template>
               </dd>
             </dl>
@@ -178,6 +182,17 @@ const labelOf = (key: string) =>
         </div>
       </div>
     </template>
+    <ConfirmDialog
+      :model-value="!!takingOut"
+      title="Take them out?"
+      keep="Leave them in"
+      action="Take them out"
+      grave
+      @update:model-value="takingOut = null"
+      @act="takeOut"
+    >
+      They get no more emails of “{{ takingOut?.sequence }}”. Added again, they begin at its first email.
+    </ConfirmDialog>
     <ConfirmDialog
       v-model="blocking"
       title="Stop their emails?"

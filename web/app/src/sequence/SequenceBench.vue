@@ -8,7 +8,7 @@ import EmailPreview from '../email/EmailPreview.vue'
 import { freshEmail } from '../email/blocks'
 import { useWritten } from '../email/useWritten'
 import SavedNote from '../shared/SavedNote.vue'
-import { moved } from '../shared/moved'
+import { useReorder } from '../shared/useReorder'
 import type { Document } from '../shared/saving/useDocument'
 import { useLatest } from '../shared/useLatest'
 import { people } from '../shared/when'
@@ -52,10 +52,14 @@ function add(email = freshEmail(), shared?: LibraryEmail & { emailVersion: numbe
   dialog.value = ''
 }
 
-function move(i: number, by: number) {
-  sequence.value.value!.steps = moved(steps.value, i, by)
-  chosen.value = Math.max(0, Math.min(steps.value.length - 1, i + by))
-}
+const order = computed({
+  get: () => steps.value,
+  set: (all) => (sequence.value.value!.steps = all),
+})
+const { move: moveStep } = useReorder(order, (i) =>
+  document.querySelector<HTMLElement>(`#steps > :nth-child(${i + 1}) .handle`),
+)
+const move = async (i: number, by: number) => (chosen.value = await moveStep(i, by))
 
 function remove() {
   dialog.value = ''

@@ -1,11 +1,11 @@
 <script setup lang="ts">
+import WeekdayChoice from '../shared/WeekdayChoice.vue'
 import { computed } from 'vue'
 import type { StepDraft, StepView } from '../api/types'
 import EmailEditor from '../email/EmailEditor.vue'
 import type { Written } from '../email/useWritten'
 import TagField from '../people/TagField.vue'
 import { people } from '../shared/when'
-import { DAYS } from './rules'
 import NumberField from '../shared/NumberField.vue'
 
 /** The chosen email of a sequence: when it goes out, to whom, and what it says. */
@@ -42,11 +42,6 @@ const unit = computed({
     rules.value.at = next === 'DAYS' ? rules.value.at : ''
   },
 })
-
-function turn(day: (typeof DAYS)[number]) {
-  const now = rules.value.days
-  rules.value.days = DAYS.filter((d) => (d === day ? !now.includes(d) : now.includes(d)))
-}
 
 const numbers = computed(() => {
   const n = props.counts?.numbers
@@ -96,18 +91,7 @@ const numbers = computed(() => {
       />
     </div>
     <div class="row">
-      <div class="days" role="group" aria-label="Weekdays it may go out on">
-        <button
-          v-for="day in DAYS"
-          :key="day"
-          type="button"
-          :aria-pressed="rules.days.includes(day)"
-          :aria-label="day[0] + day.slice(1).toLowerCase()"
-          @click="turn(day)"
-        >
-          {{ day.slice(0, 2)[0] + day.slice(1, 2).toLowerCase() }}
-        </button>
-      </div>
+      <WeekdayChoice v-model="rules.days" label="Weekdays it may go out on" />
       <v-text-field
         v-model="rules.from"
         class="time"
@@ -156,22 +140,5 @@ const numbers = computed(() => {
 }
 .time {
   max-width: 140px;
-}
-.days {
-  display: flex;
-  gap: 3px;
-}
-.days button {
-  width: 34px;
-  height: 34px;
-  border-radius: 50%;
-  border: 1px solid var(--line);
-  font-size: 13px;
-}
-.days button[aria-pressed='true'] {
-  background: rgb(var(--v-theme-primary));
-  border-color: rgb(var(--v-theme-primary));
-  color: rgb(var(--v-theme-on-primary));
-  font-weight: 600;
 }
 </style>

@@ -1,6 +1,7 @@
 import { onScopeDispose, ref } from 'vue'
 import { api } from '../api/client'
 import type { Effect, Planned, SequenceDraft, SequenceView } from '../api/types'
+import { useNotice } from '../shared/useNotice'
 import { useDocument, type Versioned } from '../shared/saving/useDocument'
 
 /**
@@ -12,6 +13,7 @@ const LOOK_AGAIN_MS = 2000
 export function useSequence(id: number, saved: () => void) {
   const path = `/sequences/${id}`
   const view = ref<SequenceView | null>(null)
+  const notice = useNotice()
   const effect = ref<Effect | null>(null)
 
   function versioned(from: SequenceView): Versioned<SequenceDraft> {
@@ -80,6 +82,7 @@ export function useSequence(id: number, saved: () => void) {
     await sequence.flush()
     view.value = await api.put<SequenceView>(`${path}/paused`, { paused })
     saved()
+    notice.did(paused ? 'The sequence is paused.' : 'The sequence goes on.', () => pause(!paused))
   }
 
   async function refresh() {

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import type { BusinessSettings, BusinessView } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
 import { AWAY, FakeServer, Says } from '../testing/fakeServer'
+import { setOwnFillIns } from '../email/fillIns'
 import { show } from '../testing/show'
 import SetupPage from './SetupPage.vue'
 
@@ -76,6 +77,7 @@ describe('Setup', () => {
   })
 
   it('has words for everything that may be unknown, own fields included', async () => {
+    setOwnFillIns([{ name: 'paper', label: 'Paper size' }])
     const { user, saves } = await open()
     const offer = await screen.findByLabelText('Instead of “Name of the offer”, emails say')
     expect((offer as HTMLInputElement).value).toBe('what you asked for')
@@ -86,6 +88,7 @@ describe('Setup', () => {
       offer_name: 'what you asked for',
       paper: 'your paper',
     })
+    setOwnFillIns([])
   })
 
   it('tells a problem beside its field and keeps what was typed', async () => {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import Choice from './Choice.vue'
 import { useKeys } from './useKeys'
 
 /** Which form of the preview is shown; P goes to the next. */
@@ -13,26 +14,5 @@ useKeys({
 </script>
 
 <template>
-  <div class="sizes" role="group" aria-label="Preview as">
-    <button v-for="s in sizes" :key="s" :aria-pressed="s === size" @click="size = s">{{ s }}</button>
-  </div>
+  <Choice v-model="size" label="Preview as" :choices="sizes.map((value) => ({ value, words: value }))" />
 </template>
-
-<style scoped>
-.sizes {
-  display: inline-flex;
-  border: 1px solid var(--line);
-  border-radius: 10px;
-  overflow: hidden;
-  background: rgb(var(--v-theme-surface));
-  font-size: 13px;
-}
-button {
-  padding: 5px 13px;
-}
-button[aria-pressed='true'] {
-  background: rgb(var(--v-theme-primary));
-  color: rgb(var(--v-theme-on-primary));
-  font-weight: 600;
-}
-</style>

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { ref, shallowRef, watch } from 'vue'
 import { ApiFault } from '../api/client'
 
 /** The answer may have been lost, so nothing more can be said of what was asked. */
@@ -7,11 +7,16 @@ const UNKNOWN = 'Whether that was done is not known: look again in a moment.'
 const OURS = 'Something went wrong on this page. What was saved is safe: load the page again.'
 const SIGNED_OUT = 401
 
-/** What is told of an action that failed where no form stands beside it to say so. Empty when all is well. */
+/**
+ * What is told of an action where nothing stands beside it to say so: that it failed, or that it was done and can be taken
+ * back. Empty when there is nothing to tell.
+ */
 export const useNotice = defineStore('notice', () => {
   const words = ref('')
+  const back = shallowRef<(() => Promise<unknown>) | null>(null)
 
   function tell(fault: unknown) {
+    back.value = null
     if (!(fault instanceof ApiFault)) {
       console.error(fault)
       words.value = OURS
@@ -21,5 +26,18 @@ export const useNotice = defineStore('notice', () => {
     }
   }
 
-  return { words, tell }
+  /** Says that something was done at once, with the way to take it back. */
+  function did(what: string, undo: () => Promise<unknown>) {
+    words.value = what
+    back.value = undo
+  }
+
+  async function takeBack() {
+    const undo = back.value
+    words.value = ''
+    await undo?.()
+  }
+
+  watch(words, () => words.value === '' && (back.value = null))
+  return { words, back, tell, did, takeBack }
 })

@@ -12,12 +12,10 @@ import com.microsoft.playwright.options.AriaRole;
 import java.util.UUID;
 import java.util.function.Consumer;
 import java.util.regex.Pattern;
-import java.util.stream.Stream;
 import jeton.core.email.EmailBlock;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.Arguments;
-import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.EnumSource;
 
 /** What one types is kept: by every way of leaving, right after the last key, in every editor. */
 class KeptTest {
@@ -25,17 +23,19 @@ class KeptTest {
 
   /** A place to type. */
   enum Editor {
-    CONFIRM("/app/offers/%d/confirm", "Subject"),
-    FORM("/app/offers/%d/ask", "Your name for it"),
-    SEQUENCE("/app/offers/%d/follow-up", "Subject"),
-    SETUP("/app/setup", "Sender's name");
+    CONFIRM("/app/offers/%d/confirm", "Subject", "/api/offers/%d"),
+    FORM("/app/offers/%d/ask", "Your name for it", "/api/offers/%d/forms"),
+    SEQUENCE("/app/offers/%d/follow-up", "Subject", "/api/offers/%d/follow-up"),
+    SETUP("/app/setup", "Sender's name", "/api/business");
 
     private final String at;
     private final String label;
+    private final String api;
 
-    Editor(String at, String label) {
+    Editor(String at, String label, String api) {
       this.at = at;
       this.label = label;
+      this.api = api;
     }
 
     Locator field(Page page) {
@@ -75,48 +75,39 @@ class KeptTest {
     return "Kept " + UUID.randomUUID().toString().substring(0, 8);
   }
 
-  private Page at(Page page, Editor editor, long offer) {
+  private void at(Page page, Editor editor, long offer) {
     page.navigate(editor.at.formatted(offer));
-    return page;
   }
 
   /** Types, and is done with the last key. */
   private static void type(Locator field, String words) {
     field.click();
-    field.press("Control+a");
-    field.pressSequentially(words);
-  }
-
-  private static String value(Locator field) {
-    assertThat(field).isVisible();
-    return (String) field.evaluate("f => f.value ?? f.textContent");
-  }
-
-  static Stream<Arguments> everyWayOutOfEveryEditor() {
-    return Stream.of(Editor.values())
-        .flatMap(editor -> Stream.of(Way.values()).map(way -> Arguments.of(editor, way)));
+    field.press("End");
+    field.pressSequentially(" " + words);
   }
 
   @ParameterizedTest
-  @MethodSource("everyWayOutOfEveryEditor")
-  void whatIsTyped_isSaved_howeverOneLeaves(Editor editor, Way way) {
-    long id = offer("Left by " + way + " " + editor);
+  @EnumSource
+  void whatIsTyped_isSaved_byEveryWayOfLeaving(Editor editor) {
+    long id = offer("Left by every way " + editor);
     offer("Find me elsewhere");
     Page page = demo.owner();
-    at(page, editor, id);
-    String words = words();
-    type(editor.field(page), words);
-    way.go.accept(page);
-    Page again = demo.owner();
-    // Saved, not only kept in this browser.
-    again.waitForCondition(
-        () -> {
-          at(again, editor, id);
-          return value(editor.field(again)).equals(words);
-        });
-    assertThat(again.getByText("was not saved before")).hasCount(0);
+    for (Way way : Way.values()) {
+      String words = words();
+      at(page, editor, id);
+      type(editor.field(page), words);
+      way.go.accept(page);
+      assertSaved(editor, id, words);
+    }
     page.context().close();
-    again.context().close();
+  }
+
+  /** With the server, not only in this browser. */
+  private void assertSaved(Editor editor, long id, String words) {
+    Page looking = demo.owner();
+    String path = editor.api.formatted(id);
+    looking.waitForCondition(() -> looking.request().get(path).text().contains(words));
+    looking.context().close();
   }
 
   @Test
@@ -138,9 +129,9 @@ class KeptTest {
     page.getByRole(AriaRole.LINK, named("Hand over")).first().click();
     page.waitForURL("**/hand-over");
     page.getByRole(AriaRole.LINK, named("Confirm")).first().click();
-    assertThat(Editor.CONFIRM.field(page)).hasText(others);
+    assertThat(Editor.CONFIRM.field(page)).containsText(others);
     at(page, Editor.CONFIRM, one);
-    assertThat(Editor.CONFIRM.field(page)).hasText(words);
+    assertThat(Editor.CONFIRM.field(page)).containsText(words);
     page.context().close();
   }
 
@@ -162,7 +153,7 @@ class KeptTest {
     assertThat(page.getByText(Pattern.compile("^Saved \\d"))).isVisible();
     assertThat(page.url()).endsWith("/confirm");
     page.reload();
-    assertThat(Editor.CONFIRM.field(page)).hasText(words);
+    assertThat(Editor.CONFIRM.field(page)).containsText(words);
     page.context().close();
   }
 
@@ -180,12 +171,12 @@ class KeptTest {
     assertThatThrownBy(() -> page.navigate("chrome://crash"));
     at(again, Editor.CONFIRM, id);
     again.getByRole(AriaRole.BUTTON, named("Take it up")).click();
-    assertThat(Editor.CONFIRM.field(again)).hasText(words);
+    assertThat(Editor.CONFIRM.field(again)).containsText(words);
     assertThat(again.getByText(Pattern.compile("^Saved \\d"))).isVisible();
     again.keyboard().press("Control+z");
-    assertThat(Editor.CONFIRM.field(again)).not().hasText(words);
+    assertThat(Editor.CONFIRM.field(again)).not().containsText(words);
     again.keyboard().press("Control+Shift+Z");
-    assertThat(Editor.CONFIRM.field(again)).hasText(words);
+    assertThat(Editor.CONFIRM.field(again)).containsText(words);
     again.context().close();
   }
 
@@ -211,7 +202,7 @@ class KeptTest {
             () -> second.getByRole(AriaRole.BUTTON, named("Save what I chose")).click());
     assertThat(saved.status()).isEqualTo(200);
     first.reload();
-    assertThat(Editor.CONFIRM.field(first)).hasText("From the second tab");
+    assertThat(Editor.CONFIRM.field(first)).containsText("From the second tab");
     first.context().close();
   }
 }
