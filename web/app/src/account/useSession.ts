@@ -11,8 +11,6 @@ export const useSession = defineStore('session', () => {
   const email = ref('')
   /** Whether the session has ended while somebody was at work: the screen stays, and a small sign-in stands over it. */
   const over = ref(false)
-  /** Counts sessions, so that what could not be shown without one is asked for again. */
-  const begun = ref(0)
 
   async function find() {
     email.value = (await api.get<Session>('/session')).email ?? ''
@@ -21,7 +19,6 @@ export const useSession = defineStore('session', () => {
   async function signIn(address: string, password: string) {
     email.value = (await api.post<Session>('/session', { email: address, password })).email ?? ''
     over.value = false
-    begun.value++
   }
 
   async function signOut() {
@@ -30,5 +27,5 @@ export const useSession = defineStore('session', () => {
     await find()
   }
 
-  return { email, over, begun, find, signIn, signOut }
+  return { email, over, find, signIn, signOut }
 })

@@ -69,7 +69,11 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
     throw await fault(response)
   }
   const text = await response.text()
-  return (text ? JSON.parse(text) : undefined) as T
+  try {
+    return (text ? JSON.parse(text) : undefined) as T
+  } catch {
+    throw new ApiFault(0, 'Something else than Jeton answered.')
+  }
 }
 
 export const api = {

@@ -3,6 +3,7 @@ import { mdiAlertOctagonOutline, mdiEyeOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
 import type { Finding, OfferView } from '../api/types'
 import { useOffers } from '../business/useOffers'
+import { saveAll } from '../shared/saving/desk'
 
 /** One line of Readiness: what would go wrong, leading to where it is put right. */
 const props = defineProps<{ finding: Finding; offerId: number }>()
@@ -23,6 +24,8 @@ async function fix() {
   fixing.value = true
   wrong.value = ''
   try {
+    // A cure is made of what is saved: what is typed must be in it.
+    await saveAll()
     const { code, control } = props.finding
     emit('fixed', await calls.fix(props.offerId, { code, control }))
   } catch (failed) {

@@ -282,6 +282,48 @@ describe('A document on its way to the server', () => {
     expect(again.found.value).toBeNull()
   })
 
+  it('keeps what was typed when it is read anew, and takes over the rest', async () => {
+    let server: Versioned<Words> = { version: 1, value: { words: 'first', more: 'old' } }
+    const { queue } = open(next, async () => server)
+    await vi.advanceTimersByTimeAsync(0)
+    queue.value.value!.words = 'typed'
+    server = { version: 2, value: { words: 'first', more: 'new' } }
+    await queue.load()
+    expect(queue.value.value).toEqual({ words: 'typed', more: 'new' })
+    await vi.advanceTimersByTimeAsync(700)
+    expect(queue.state.value).toBe('saved')
+  })
+
+  it('keeps what was typed when its screen comes back, and reads anew what was not', async () => {
+    const { queue } = open()
+    await vi.advanceTimersByTimeAsync(0)
+    await type(queue, 'typed', 10)
+    const again = open(next, async () => ({ version: 1, value: { words: 'first', more: 'elsewhere' } })).queue
+    await vi.advanceTimersByTimeAsync(0)
+    expect(again.value.value!.words).toBe('typed')
+    layDown(KEY)
+    await vi.advanceTimersByTimeAsync(700)
+    expect(again.state.value).toBe('saved')
+    const server = { version: 9, value: { words: 'theirs' } }
+    open(next, async () => server)
+    await vi.advanceTimersByTimeAsync(0)
+    expect(again.value.value!.words).toBe('theirs')
+  })
+
+  it('says so when something else than the server answers, and tries again', async () => {
+    const save = vi.fn(next).mockRejectedValueOnce(new ApiFault(409, 'changed meanwhile'))
+    const load = vi
+      .fn(async () => ({ version: 1, value: { words: 'first' } as Words }))
+      .mockResolvedValueOnce({ version: 1, value: { words: 'first' } })
+      .mockRejectedValueOnce(new ApiFault(0, 'Jeton cannot be reached.'))
+    const { queue } = open(save, load)
+    await vi.advanceTimersByTimeAsync(0)
+    await type(queue, 'typed')
+    expect(queue.state.value).toBe('away')
+    await vi.advanceTimersByTimeAsync(4000)
+    expect(queue.state.value).toBe('saved')
+  })
+
   it('says whether everything open could be saved', async () => {
     const { queue } = open()
     await vi.advanceTimersByTimeAsync(0)

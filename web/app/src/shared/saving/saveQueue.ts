@@ -103,7 +103,12 @@ export function saveQueue<T>(key: string, owner: () => string, from: Source<T>) 
     nowSaved()
   }
 
+  /** Reads it; where something is shown already, what was typed into that stays. */
   async function load() {
+    if (value.value !== null) {
+      reread(await source.load())
+      return
+    }
     state.value = 'loading'
     try {
       begin(await source.load())
@@ -113,6 +118,14 @@ export function saveQueue<T>(key: string, owner: () => string, from: Source<T>) 
       return
     }
     await lookForDraft()
+  }
+
+  /** Takes over what somebody else made of it, but for what was typed. */
+  function reread(fresh: Versioned<T>) {
+    bringIn(settled, fresh)
+    if (!flight && json() === settled) {
+      nowSaved()
+    }
   }
 
   /** Work of a page that is gone is offered, unless it came to be saved after all. */
@@ -193,13 +206,14 @@ export function saveQueue<T>(key: string, owner: () => string, from: Source<T>) 
         adopt(sent, saved)
       } catch (fault) {
         if (!(fault instanceof ApiFault)) {
+          state.value = 'unsaved'
           throw fault
         }
-        if (fault.status === 409 && (await isOurs(sent, before))) {
-          continue
+        const why = fault.status === 409 ? await notOurs(fault, sent, before) : fault
+        if (why) {
+          fail(why)
+          return
         }
-        fail(fault)
-        return
       }
     }
     if (value.value !== null && json() === settled) {
@@ -207,34 +221,43 @@ export function saveQueue<T>(key: string, owner: () => string, from: Source<T>) 
     }
   }
 
-  /** Brings what the server made of a save into what was typed meanwhile, and into every step back. */
-  function adopt(sent: string, saved: Versioned<T>) {
-    const base = JSON.parse(sent) as T
+  /** Brings another saved state into what was typed since a base, and into every step back. */
+  function bringIn(base: string, saved: Versioned<T>) {
+    const before = JSON.parse(base) as T
     settle(saved)
-    history.rewrite((then) => JSON.stringify(merged(base, saved.value, JSON.parse(then) as T)))
-    put(merged(base, JSON.parse(settled) as T, value.value as T))
+    history.rewrite((then) => JSON.stringify(merged(before, saved.value, JSON.parse(then) as T)))
+    put(merged(before, JSON.parse(settled) as T, value.value as T))
+  }
+
+  function adopt(sent: string, saved: Versioned<T>) {
+    bringIn(sent, saved)
     savedAt.value = new Date()
     sure = false
     source.saved?.()
   }
 
   /**
-   * Somebody changed it meanwhile: true when that was ourselves, by a save whose answer was lost, or when nothing differs
-   * after all. Otherwise both versions are laid out.
+   * Somebody changed it meanwhile: nothing when that was ourselves, by a save whose answer was lost, or when nothing
+   * differs after all. Otherwise both versions are laid out.
    */
-  async function isOurs(sent: string, before: string): Promise<boolean> {
-    const theirs = await source.load()
+  async function notOurs(fault: ApiFault, sent: string, before: string): Promise<ApiFault | null> {
+    let theirs: Versioned<T>
+    try {
+      theirs = await source.load()
+    } catch (away) {
+      return away as ApiFault
+    }
     if (essence(theirs.value) === essence(JSON.parse(sent) as T)) {
       adopt(sent, theirs)
-      return true
+      return null
     }
     const parts = differences(JSON.parse(before), JSON.parse(json()), theirs.value)
     if (parts.length === 0) {
       adopt(json(), theirs)
-      return true
+      return null
     }
     conflict.value = { theirs, parts }
-    return false
+    return fault
   }
 
   /**
@@ -314,12 +337,15 @@ export function saveQueue<T>(key: string, owner: () => string, from: Source<T>) 
   /** Another screen shows it: what was typed stays, what was not is read anew. */
   async function showOn(another: Source<T>) {
     source = another
-    if (state.value === 'failed' || state.value === 'saved') {
+    if (state.value === 'failed') {
       await load()
       return
     }
-    // Read for what the screen shows beside it; a version that has moved on shows at the next save.
-    await source.load().catch(() => undefined)
+    // Read also for what the screen shows beside it. Where something was typed, the next save tells what has changed.
+    const fresh = await source.load().catch(() => null)
+    if (fresh && !flight && state.value === 'saved') {
+      reread(fresh)
+    }
   }
 
   return {
