@@ -40,7 +40,7 @@ const document = useDocument<FormSettings>(`form ${props.form.id}`, {
 })
 const f = computed(() => document.value.value)
 
-const { answer: drawn } = useLatest(
+const { answer: drawn, fault: undrawn } = useLatest(
   () => f.value,
   (settings) => calls.draw(props.form.shape, settings),
 )
@@ -162,6 +162,7 @@ const leads = computed(() => f.value?.opening.leadsToPage ?? false)
       <PreviewFrame
         v-else
         :html="drawn?.html ?? ''"
+        :fault="undrawn"
         :phone="size === 'Phone'"
         :title="SHAPE_WORDS[form.shape]"
         :address="hosted ? address : (sites[0]?.site.origin ?? business.view?.settings.name)"

@@ -29,7 +29,7 @@ const words = computed(() =>
   part.value === 'Waiting page' ? confirm.value.waiting : confirm.value.confirmed,
 )
 
-const { answer: page } = usePagePreview(props.offerId, () => ({
+const { answer: page, fault: undrawn } = usePagePreview(props.offerId, () => ({
   words: words.value,
   withFiles: part.value === 'Confirmed page' && confirm.value.opensIncentive,
   withSteps: part.value === 'Waiting page',
@@ -120,7 +120,7 @@ const { answer: page } = usePagePreview(props.offerId, () => ({
         <div class="row">
           <SizeChoice v-model="size" :sizes="SIZES" /> <span class="small">{{ part }}</span>
         </div>
-        <PreviewFrame :html="page?.html ?? ''" :phone="size === 'Phone'" :title="part" />
+        <PreviewFrame :fault="undrawn" :html="page?.html ?? ''" :phone="size === 'Phone'" :title="part" />
       </template>
     </template>
   </Workbench>

@@ -33,7 +33,7 @@ const removing = ref<OfferFile | null>(null)
 const picker = ref<HTMLInputElement>()
 let replacing: number | null = null
 
-const { answer: page } = usePagePreview(
+const { answer: page, fault: undrawn } = usePagePreview(
   props.view.offer.id,
   () => ({
     words: props.view.offer.settings.handOver.page,
@@ -194,7 +194,12 @@ const sizeWords = (bytes: number) =>
       <div class="row">
         <SizeChoice v-model="size" :sizes="SIZES" /> <span class="small">what a visitor gets</span>
       </div>
-      <PreviewFrame :html="page?.html ?? ''" :phone="size === 'Phone'" title="The page behind their link" />
+      <PreviewFrame
+        :fault="undrawn"
+        :html="page?.html ?? ''"
+        :phone="size === 'Phone'"
+        title="The page behind their link"
+      />
     </template>
   </Workbench>
   <ConfirmDialog

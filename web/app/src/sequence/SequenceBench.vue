@@ -34,7 +34,7 @@ const chosen = ref(0)
 const dialog = ref<'' | 'join' | 'reuse' | 'remove'>('')
 const steps = computed(() => sequence.value.value?.steps ?? [])
 const step = computed(() => steps.value[chosen.value])
-const { answer: moments } = useLatest(() => sequence.value.value, plan)
+const { answer: moments, fault: unplanned } = useLatest(() => sequence.value.value, plan)
 const counts = (s: StepDraft) => view.value?.steps.find((known) => known.id === s.id)
 const written = useWritten(() =>
   step.value ? { content: step.value.email, kind: 'FOLLOW_UP', offerId: props.offerId } : null,
@@ -134,8 +134,9 @@ watch(
         <div v-if="steps.length === 0" class="empty">
           <p>No emails yet. A short letter two days later is a good start.</p>
         </div>
+        <p v-if="unplanned" class="grave small" role="alert">The day scale is as it was. {{ unplanned }}</p>
         <DayScale
-          v-else-if="moments && moments.length >= steps.length"
+          v-if="steps.length && moments && moments.length >= steps.length"
           :steps="steps"
           :moments="moments"
           :chosen="chosen"

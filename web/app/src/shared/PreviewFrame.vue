@@ -6,8 +6,16 @@ import { onBeforeUnmount, onMounted, ref } from 'vue'
  * drawn smaller, so that it breaks its lines where the real one does.
  */
 const props = withDefaults(
-  defineProps<{ html: string; phone: boolean; title: string; address?: string; desktopWidth?: number }>(),
-  { address: undefined, desktopWidth: 1040 },
+  defineProps<{
+    html: string
+    phone: boolean
+    title: string
+    address?: string
+    desktopWidth?: number
+    /** Why it could not be drawn anew: what is shown is how it was before. */
+    fault?: string
+  }>(),
+  { address: undefined, desktopWidth: 1040, fault: '' },
 )
 const view = ref<HTMLElement>()
 const scale = ref(1)
@@ -24,6 +32,7 @@ onBeforeUnmount(() => observer?.disconnect())
 
 <template>
   <div class="screen" :class="{ phone }">
+    <p v-if="fault" class="stale small" role="alert">Not drawn anew. {{ fault }}</p>
     <p v-if="address" class="address small">{{ address }}</p>
     <div ref="view" class="view">
       <iframe
@@ -60,6 +69,11 @@ onBeforeUnmount(() => observer?.disconnect())
   background: #f8f3e8;
   color: #5b6b66;
   border-bottom: 1px solid #e4ddcd;
+}
+.stale {
+  padding: 6px 14px;
+  background: #fdecea;
+  color: #8c2b1d;
 }
 .view {
   flex: 1;
