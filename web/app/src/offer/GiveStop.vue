@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { mdiFileOutline, mdiSwapHorizontal, mdiTrashCanOutline } from '@mdi/js'
 import { computed, ref } from 'vue'
-import { ApiFault } from '../api/client'
 import type { OfferFile, OfferSettings, OfferView } from '../api/types'
 import PreviewFrame from '../shared/PreviewFrame.vue'
 import SavedNote from '../shared/SavedNote.vue'
@@ -12,23 +11,14 @@ import Workbench from '../shared/Workbench.vue'
 import ConfirmDialog from '../shared/ConfirmDialog.vue'
 import { useFiles } from './useFiles'
 
-const MOST_BYTES = 200 * 2 ** 20
 const SIZES = ['Desktop', 'Phone'] as const
 
 const props = defineProps<{ view: OfferView; settings: Document<OfferSettings> }>()
-const files = useFiles(props.view.offer.id)
 const emit = defineEmits<{ changed: [view: OfferView] }>()
-
-interface Upload {
-  name: string
-  share: number
-  stop(): void
-}
+const { going, wrong, send, remove } = useFiles(props.view.offer.id, (view) => emit('changed', view))
 
 const size = ref<string>('Desktop')
 const over = ref(false)
-const going = ref<Upload | null>(null)
-const wrong = ref('')
 const removing = ref<OfferFile | null>(null)
 const picker = ref<HTMLInputElement>()
 let replacing: number | null = null
@@ -60,53 +50,6 @@ async function picked() {
 async function dropped(event: DragEvent) {
   over.value = false
   await send([...(event.dataTransfer?.files ?? [])], null)
-}
-
-async function send(files: File[], replaces: number | null) {
-  wrong.value = ''
-  for (const file of files) {
-    if (!(await sendOne(file, replaces))) {
-      return
-    }
-  }
-}
-
-async function sendOne(file: File, replaces: number | null): Promise<boolean> {
-  if (file.size > MOST_BYTES) {
-    wrong.value = `“${file.name}” is larger than 200 MB. Nothing was changed.`
-    return false
-  }
-  if (file.size === 0) {
-    wrong.value = `“${file.name}” is empty. Choose it again.`
-    return false
-  }
-  const query = `name=${encodeURIComponent(file.name)}${replaces === null ? '' : `&replaces=${replaces}`}`
-  const sending = files.send(query, file, (share) => {
-    if (going.value) {
-      going.value.share = share
-    }
-  })
-  going.value = { name: file.name, share: 0, stop: sending.stop }
-  try {
-    emit('changed', await sending.answer)
-    return true
-  } catch (failed) {
-    const { problems, message } = failed as ApiFault
-    wrong.value = problems[0]?.message ?? message
-    return false
-  } finally {
-    going.value = null
-  }
-}
-
-async function remove() {
-  const file = removing.value!
-  removing.value = null
-  try {
-    emit('changed', await files.remove(file.id))
-  } catch (failed) {
-    wrong.value = (failed as Error).message
-  }
 }
 
 const sizeWords = (bytes: number) =>
@@ -209,7 +152,7 @@ const sizeWords = (bytes: number) =>
     action="Remove it"
     grave
     @update:model-value="removing = null"
-    @act="remove"
+    @act="remove(removing!.id)"
   >
     “{{ removing?.name }}” is taken out of the offer. Links already given out no longer lead to it.
   </ConfirmDialog>

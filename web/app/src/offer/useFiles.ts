@@ -1,9 +1,72 @@
-import { api, upload } from '../api/client'
+import { ref } from 'vue'
+import { api, ApiFault, upload } from '../api/client'
 import type { OfferView } from '../api/types'
 
-/** The files an offer gives. */
-export const useFiles = (offerId: number) => ({
-  send: (query: string, file: File, progress: (share: number) => void) =>
-    upload<OfferView>(`/offers/${offerId}/files?${query}`, file, progress),
-  remove: (fileId: number) => api.delete<OfferView>(`/offers/${offerId}/files/${fileId}`),
-})
+const MOST_BYTES = 200 * 2 ** 20
+
+/** A file on its way to the server. */
+interface Upload {
+  name: string
+  /** 0 to 1. */
+  share: number
+  stop(): void
+}
+
+/**
+ * The files an offer gives: sent one after the other, replaced, taken out. Why one was not kept is said in `wrong`.
+ *
+ * @param changed hears of the offer as it is then
+ */
+export function useFiles(offerId: number, changed: (view: OfferView) => void) {
+  const path = `/offers/${offerId}/files`
+  const going = ref<Upload | null>(null)
+  const wrong = ref('')
+
+  async function attempt(work: () => Promise<OfferView>): Promise<boolean> {
+    try {
+      changed(await work())
+      return true
+    } catch (failed) {
+      const { problems, message } = failed as ApiFault
+      wrong.value = problems[0]?.message ?? message
+      return false
+    }
+  }
+
+  function unfit(file: File): string {
+    if (file.size > MOST_BYTES) {
+      return `“${file.name}” is larger than 200 MB. Nothing was changed.`
+    }
+    return file.size === 0 ? `“${file.name}” is empty. Choose it again.` : ''
+  }
+
+  async function sendOne(file: File, replaces: number | null): Promise<boolean> {
+    wrong.value = unfit(file)
+    if (wrong.value) {
+      return false
+    }
+    const query = `name=${encodeURIComponent(file.name)}${replaces === null ? '' : `&replaces=${replaces}`}`
+    const sending = upload<OfferView>(`${path}?${query}`, file, (share) => {
+      if (going.value) {
+        going.value.share = share
+      }
+    })
+    going.value = { name: file.name, share: 0, stop: sending.stop }
+    const done = await attempt(() => sending.answer)
+    going.value = null
+    return done
+  }
+
+  /** Sends some files, the next only when the one before was kept. */
+  async function send(files: File[], replaces: number | null) {
+    for (const file of files) {
+      if (!(await sendOne(file, replaces))) {
+        return
+      }
+    }
+  }
+
+  const remove = (fileId: number) => attempt(() => api.delete<OfferView>(`${path}/${fileId}`))
+
+  return { going, wrong, send, remove }
+}

@@ -431,7 +431,7 @@ class RivalsTest {
   @Test
   void twoChangesOfOnePassword_oneCounts() throws Exception {
     String present = TestServer.PASSWORD;
-    for (int i = 0; i < TIMES / 10; i++) {
+    for (int i = 0; i < TIMES / 25; i++) {
       String mine = "a password of mine " + i;
       String theirs = "a password of theirs " + i;
       String was = present;
