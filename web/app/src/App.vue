@@ -243,6 +243,15 @@ kbd {
   nav {
     order: 3;
     width: 100%;
+    overflow-x: auto;
+  }
+  .find {
+    flex: 1;
+    width: auto;
+    min-width: 0;
+  }
+  kbd {
+    display: none;
   }
 }
 </style>

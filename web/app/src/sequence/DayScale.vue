@@ -154,7 +154,10 @@ const days = (at: Date, start: Date) => (at.getTime() - start.getTime()) / 86_40
 }
 .moved {
   color: var(--brass-text);
+  overflow: hidden;
+  text-overflow: ellipsis;
   white-space: nowrap;
+  max-width: 150px;
 }
 .token {
   flex: none;

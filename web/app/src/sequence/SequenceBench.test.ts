@@ -214,7 +214,7 @@ describe('A sequence on its workbench', () => {
     const { user, server, saves } = await open(TWO)
     server.on('PUT /sequences/7', new Says(409, { detail: 'Somebody saved this meanwhile.' }))
     await user.click(screen.getByRole('button', { name: 'Add an email' }))
-    expect(await screen.findByText(/Somebody saved this meanwhile/)).toBeTruthy()
+    expect(await screen.findByText(/Somebody saved this while you were at it/)).toBeTruthy()
     server.on('PUT /sequences/7', TWO)
     await user.click(screen.getByRole('button', { name: 'See what differs' }))
     await user.click(await screen.findByRole('button', { name: 'All theirs' }))

@@ -76,7 +76,7 @@ describe('How a document stands', () => {
 
   it('lays out both versions after a conflict, and saves what is chosen of each part', async () => {
     const { user, resolve } = await note('conflict', { message: 'Changed in another tab.' })
-    expect(screen.getByText(/Changed in another tab/)).toBeTruthy()
+    expect(screen.getByText(/Somebody saved this while you were at it/)).toBeTruthy()
     await user.click(screen.getByRole('button', { name: 'See what differs' }))
     const [name, byEmail] = await screen.findAllByRole('group')
     expect(name!.textContent).toContain('Plan')

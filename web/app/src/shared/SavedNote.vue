@@ -38,30 +38,35 @@ const words = computed(() => {
       <button :disabled="!d.canRedo.value" aria-keyshortcuts="Control+Shift+Z" @click="d.redo()">Redo</button>
     </template>
   </div>
-  <v-alert v-if="d.found.value" type="info" variant="tonal" density="compact" class="mt-2" role="status">
+  <v-alert v-if="d.found.value" type="info" variant="tonal" density="compact" class="told" role="status">
     Work of {{ moment(d.found.value.draft.at) }} was not saved before this page was closed.
     <div class="row mt-2">
       <v-btn size="small" @click="d.takeUp()">Take it up</v-btn>
       <v-btn size="small" @click="d.leaveIt()">Throw it away</v-btn>
     </div>
   </v-alert>
-  <v-alert v-if="d.state.value === 'conflict'" type="warning" variant="tonal" density="compact" class="mt-2">
-    {{ d.message.value }} What you typed is still here.
+  <v-alert v-if="d.state.value === 'conflict'" type="warning" variant="tonal" density="compact" class="told">
+    Somebody saved this while you were at it: in another tab, or at another desk. What you typed is still
+    here.
     <div class="row mt-2">
       <v-btn size="small" @click="choosing = true">See what differs</v-btn>
     </div>
   </v-alert>
   <ConflictDialog v-if="choosing && d.conflict.value" :document="d" @close="choosing = false" />
-  <v-alert v-if="d.state.value === 'refused'" type="error" variant="tonal" density="compact" class="mt-2">
+  <v-alert v-if="d.state.value === 'refused'" type="error" variant="tonal" density="compact" class="told">
     <div v-for="p in d.problems.value" :key="p.field + p.code">{{ p.message }}</div>
     What you typed is still here.
   </v-alert>
-  <v-alert v-if="d.state.value === 'away'" type="error" variant="tonal" density="compact" class="mt-2">
+  <v-alert v-if="d.state.value === 'away'" type="error" variant="tonal" density="compact" class="told">
     {{ d.message.value }}
   </v-alert>
 </template>
 
 <style scoped>
+/* It stands in a row with a heading: what there is to tell gets a line of its own below. */
+.told {
+  flex: 0 0 100%;
+}
 .note {
   display: flex;
   gap: 10px;

@@ -27,7 +27,7 @@ function save() {
     aria-labelledby="conflict-title"
     @update:model-value="emit('close')"
   >
-    <v-card>
+    <v-card class="pa-2">
       <v-card-title><h2 id="conflict-title">Changed in two places</h2></v-card-title>
       <v-card-text>
         <p class="small quiet">
@@ -70,6 +70,10 @@ function save() {
 legend {
   font-weight: 600;
   padding-right: 10px;
+}
+input {
+  accent-color: rgb(var(--v-theme-primary));
+  margin-top: 4px;
 }
 label {
   display: flex;

@@ -8,8 +8,6 @@ public final class ChangedMeanwhile extends RuntimeException {
    * @param what "This offer"
    */
   public ChangedMeanwhile(String what) {
-    super(
-        what
-            + " was changed in another tab or by somebody else. Your text is still here: load theirs, or save yours over it.");
+    super(what + " was changed in another tab or by somebody else meanwhile. Nothing was saved.");
   }
 }
