@@ -11,17 +11,18 @@ function roots(exponent: number, count: number): number[] {
   return found.map((root) => root | 0)
 }
 
-const START = roots(1 / 2, 8)
-const ROUNDS = roots(1 / 3, 64)
+let constants: { start: number[]; rounds: number[] } | undefined
 
 const turned = (x: number, by: number) => (x >>> by) | (x << (32 - by))
 
 export function sha256(text: Uint8Array): Uint8Array {
+  // Worked out when first needed: a page that needs none should not pay for them.
+  const { start, rounds } = (constants ??= { start: roots(1 / 2, 8), rounds: roots(1 / 3, 64) })
   const blocks = new DataView(new ArrayBuffer((((text.length + 8) >> 6) + 1) << 6))
   text.forEach((octet, i) => blocks.setUint8(i, octet))
   blocks.setUint8(text.length, 0x80)
   blocks.setUint32(blocks.byteLength - 4, text.length * 8)
-  const h = [...START]
+  const h = [...start]
   const w: number[] = []
   for (let at = 0; at < blocks.byteLength; at += 64) {
     for (let i = 0; i < 64; i++) {
@@ -38,7 +39,7 @@ export function sha256(text: Uint8Array): Uint8Array {
     let [a, b, c, d, e, f, g, k] = h as [number, number, number, number, number, number, number, number]
     for (let i = 0; i < 64; i++) {
       const s1 = turned(e, 6) ^ turned(e, 11) ^ turned(e, 25)
-      const t1 = (k + s1 + ((e & f) ^ (~e & g)) + ROUNDS[i]! + w[i]!) | 0
+      const t1 = (k + s1 + ((e & f) ^ (~e & g)) + rounds[i]! + w[i]!) | 0
       const s0 = turned(a, 2) ^ turned(a, 13) ^ turned(a, 22)
       const t2 = (s0 + ((a & b) ^ (a & c) ^ (b & c))) | 0
       k = g
