@@ -4,4357 +4,4294 @@
  */
 
 export interface paths {
-  '/api/account': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['account']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/account/password': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['change_1']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/account/sessions': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete: operations['endOthers']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/account/sessions/{key}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete: operations['end']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/bounces': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['take']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/business': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['get_3']
-    put: operations['put_4']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/business/smtp': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['putSmtp']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/display/test': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['test_1']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/emails': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['all_2']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/emails/export/eml': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['eml']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/emails/export/html': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['html']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/emails/import': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['importHtml']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/emails/layouts': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['layouts']
-    put?: never
-    post: operations['addLayout']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/emails/layouts/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete: operations['deleteLayout']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/mail/bounces': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['ways']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/mail/bounces/key': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['renewKey']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/mail/go-on': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['goOn']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/mail/instructions': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['instructions']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/mail/outbox': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['outbox']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/mail/outbox/give-up': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['giveUp']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/mail/outbox/retry': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['retry']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/mail/outbox/try-now': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['tryNow']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/mail/preview': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['preview_1']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/mail/signing': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['signing']
-    put: operations['turn_1']
-    post: operations['makeKey']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/mail/test': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['test']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/offers': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['list_1']
-    put?: never
-    post: operations['make_2']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/offers/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['get_2']
-    put: operations['put_3']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/offers/{id}/files': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['addFile']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/offers/{id}/files/{fileId}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete: operations['removeFile']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/offers/{id}/fixes': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['fix']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/offers/{id}/state': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['changeState']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/offers/{offerId}/follow-up': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['ofOffer']
-    put: operations['follow']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/offers/{offerId}/form-layouts': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['layouts_1']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/offers/{offerId}/forms': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['list_2']
-    put?: never
-    post: operations['make_3']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/offers/{offerId}/forms/preview': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['preview']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/offers/{offerId}/forms/{formId}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['get_1']
-    put: operations['put_2']
-    post?: never
-    delete: operations['remove_1']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/offers/{offerId}/forms/{formId}/on': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['turn']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/offers/{offerId}/forms/{formId}/placing': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['placing']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/offers/{offerId}/qr': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['qr']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/offers/{offerId}/rehearsal': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['rehearse']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/offers/{offerId}/words/preview': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['words']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/people': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['search']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/people/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['get_5']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/people/{id}/block': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['block']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/people/{id}/reachable-again': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['again']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/people/{id}/tags': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['change']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/people/{id}/tracking': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['track']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/pictures': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['add_1']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sequences': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['all_1']
-    put?: never
-    post: operations['make_1']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sequences/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['get']
-    put: operations['put_1']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sequences/{id}/effect': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['effect']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sequences/{id}/paused': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['pause']
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sequences/{id}/people': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['join']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sequences/{id}/people/count': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['countJoiners']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sequences/{id}/people/{personId}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post?: never
-    delete: operations['remove_2']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sequences/{id}/plan': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['plan']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/session': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['get_4']
-    put?: never
-    post: operations['signIn']
-    delete: operations['signOut']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/session/forgotten': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['forgotten']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/session/reset': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['reset']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/session/welcome': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['welcome']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/set-aside': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['now']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/set-aside/try-again': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['tryAgain']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sites': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['list']
-    put?: never
-    post: operations['add']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sites/{id}': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put: operations['put']
-    post?: never
-    delete: operations['remove']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/sites/{id}/pages': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['pages']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/tags': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['all']
-    put?: never
-    post: operations['make']
-    delete: operations['delete']
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/today': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['today']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/unreachable': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get: operations['count']
-    put?: never
-    post?: never
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/unreachable/reachable-again': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['allSince']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
-  '/api/unreachable/undo': {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    get?: never
-    put?: never
-    post: operations['undo']
-    delete?: never
-    options?: never
-    head?: never
-    patch?: never
-    trace?: never
-  }
+    "/api/account": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["account"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change_1"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["endOthers"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/account/sessions/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["end"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bounces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/business": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["get_3"];
+        put: operations["put_4"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/business/smtp": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putSmtp"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/display/test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["test_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/emails": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_2"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/emails/export/eml": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["eml"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/emails/export/html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["html"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/emails/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["importHtml"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/emails/layouts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["layouts"];
+        put?: never;
+        post: operations["addLayout"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/emails/layouts/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteLayout"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail/bounces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ways"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail/bounces/key": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["renewKey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail/go-on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["goOn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail/instructions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["instructions"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail/outbox": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["outbox"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail/outbox/give-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["giveUp"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail/outbox/retry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["retry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail/outbox/try-now": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryNow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["preview_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail/signing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["signing"];
+        put: operations["turn_1"];
+        post: operations["makeKey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail/test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["test"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list_1"];
+        put?: never;
+        post: operations["make_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["get_2"];
+        put: operations["put_3"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{id}/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{id}/files/{fileId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeFile"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{id}/fixes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["fix"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{id}/state": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeState"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/follow-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ofOffer"];
+        put: operations["follow"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/form-layouts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["layouts_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/forms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list_2"];
+        put?: never;
+        post: operations["make_3"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/forms/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/forms/{formId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["get_1"];
+        put: operations["put_2"];
+        post?: never;
+        delete: operations["remove_1"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/forms/{formId}/on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["turn"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/forms/{formId}/placing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["placing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/qr": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["qr"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/rehearsal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["rehearse"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/words/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["words"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["search"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["get_5"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/block": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["block"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/reachable-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/tags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/tracking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["track"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["add_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sequences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_1"];
+        put?: never;
+        post: operations["make_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sequences/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["get"];
+        put: operations["put_1"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sequences/{id}/effect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["effect"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sequences/{id}/paused": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["pause"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sequences/{id}/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sequences/{id}/people/count": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["countJoiners"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sequences/{id}/people/{personId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["remove_2"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sequences/{id}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["get_4"];
+        put?: never;
+        post: operations["signIn"];
+        delete: operations["signOut"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/forgotten": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["forgotten"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/reset": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["reset"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/welcome": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["welcome"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set-aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["now"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/set-aside/try-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryAgain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list"];
+        put?: never;
+        post: operations["add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["put"];
+        post?: never;
+        delete: operations["remove"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sites/{id}/pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["pages"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all"];
+        put?: never;
+        post: operations["make"];
+        delete: operations["delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/today": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["today"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/unreachable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["count"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/unreachable/reachable-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["allSince"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/unreachable/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
-export type webhooks = Record<string, never>
+export type webhooks = Record<string, never>;
 export interface components {
-  schemas: {
-    AccountView: {
-      attempts: components['schemas']['SignInLine'][]
-      email: string
-      sessions: components['schemas']['SessionLine'][]
-    }
-    Advice: {
-      code: string
-      field: string
-      message: string
-    }
-    Afterwards: {
-      address: string
-      /** Format: int32 */
-      closesAfter: number
-      fieldErrors: {
-        [key: string]: string
-      }
-      goesOn: boolean
-      known: components['schemas']['KnownVisitor']
-      message: components['schemas']['PageWords']
-      wentWrong: string
-      withFields: string[]
-    }
-    Again: {
-      /** Format: date-time */
-      at: string
-      /** Format: int64 */
-      people: number
-    }
-    AnsweredField: {
-      answer: string
-      /** Format: date-time */
-      at: string
-      key: string
-    }
-    Audience: {
-      cameFrom: string[]
-      /** @enum {string} */
-      devices: 'ANY' | 'DESKTOP' | 'MOBILE'
-      /** Format: int32 */
-      leastPages: number
-      notYetSignedUp: boolean
-      /** @enum {string} */
-      who: 'EVERYBODY' | 'NEW' | 'RETURNING'
-    }
-    BounceWays: {
-      address: string
-      folder: string
-      key: string
-    }
-    BusinessSave: {
-      settings: components['schemas']['BusinessSettings']
-      /** Format: int32 */
-      version: number
-    }
-    BusinessSettings: {
-      checks: components['schemas']['VisitorChecks']
-      fields: components['schemas']['FieldDefinition'][]
-      logo: string
-      name: string
-      pages: components['schemas']['VisitorPages']
-      palette: string[]
-      postalAddress: string
-      replyTo: string
-      senderEmail: string
-      senderName: string
-      sending: components['schemas']['SendingSettings']
-      whenUnknown: {
-        [key: string]: string
-      }
-      zone: string
-    }
-    BusinessView: {
-      settings: components['schemas']['BusinessSettings']
-      smtp?: components['schemas']['SmtpView']
-      /** Format: int32 */
-      version: number
-      zones: string[]
-    }
-    Came: {
-      /** Format: int64 */
-      done: number
-      /** Format: int64 */
-      expected: number
-    }
-    Chosen: {
-      ids: number[]
-    }
-    Condition: {
-      /** @enum {string} */
-      kind: 'ALWAYS' | 'PASS_USED' | 'PASS_NOT_USED' | 'HAS_TAG' | 'LACKS_TAG'
-      tag: string
-    }
-    ConfirmPages: {
-      colours: components['schemas']['PageColours']
-      goesOnTo: string
-      showsSteps: boolean
-    }
-    ConfirmSettings: {
-      confirmed: components['schemas']['PageWords']
-      /** Format: int32 */
-      daysGood: number
-      email: components['schemas']['EmailContent']
-      on: boolean
-      opensIncentive: boolean
-      pages: components['schemas']['ConfirmPages']
-      waiting: components['schemas']['PageWords']
-    }
-    Cure: {
-      code: string
-      control: string
-    }
-    Delay: {
-      /** Format: date-time */
-      from: string
-      /** @enum {string} */
-      moved: 'WEEKDAY' | 'WINDOW' | 'SPACING'
-    }
-    DisplayRules: {
-      audience: components['schemas']['Audience']
-      frequency: components['schemas']['Frequency']
-      pages: components['schemas']['Pages']
-      /** Format: int32 */
-      priority: number
-      season: components['schemas']['Season']
-      trigger: components['schemas']['Trigger']
-    }
-    DnsRecord: {
-      /** @enum {string} */
-      found: 'RIGHT' | 'OTHER' | 'MISSING' | 'UNKNOWN'
-      name: string
-      present?: string
-      /** @enum {string} */
-      purpose: 'SIGNING' | 'SENDERS' | 'POLICY'
-      value: string
-    }
-    Dossier: {
-      answers: components['schemas']['AnsweredField'][]
-      passes: components['schemas']['Pass'][]
-      runs: components['schemas']['Run'][]
-      signUps: components['schemas']['SignUp'][]
-      tags: string[]
-      untracked: boolean
-    }
-    Drawn: {
-      /** Format: double */
-      buttonContrast: number
-      html: string
-      /** Format: double */
-      inkContrast: number
-      sentence: string
-    }
-    Effect: {
-      about: boolean
-      /** Format: int64 */
-      finished: number
-      /** Format: int64 */
-      onTheirWay: number
-      /** Format: int64 */
-      pastNewSteps: number
-      /** Format: int64 */
-      retimed: number
-      /** Format: int64 */
-      withinTheHour: number
-    }
-    EmailBlock: {
-      alt: string
-      columns: components['schemas']['EmailColumn'][]
-      href: string
-      html: string
-      /** @enum {string} */
-      kind: 'TEXT' | 'BUTTON' | 'PICTURE' | 'FILE_LINK' | 'DIVIDER' | 'COLUMNS' | 'SOCIAL' | 'INCENTIVE'
-      label: string
-      links: components['schemas']['SocialLink'][]
-      picture: string
-      /** @enum {string} */
-      target: 'NONE' | 'LINK' | 'PASS' | 'CONFIRM'
-    }
-    EmailColumn: {
-      blocks: components['schemas']['EmailBlock'][]
-    }
-    EmailContent: {
-      blocks: components['schemas']['EmailBlock'][]
-      linkTags: components['schemas']['LinkTag'][]
-      ownPlain: string
-      preview: string
-      /** @enum {string} */
-      style: 'FRAMED' | 'LETTER'
-      subject: string
-    }
-    EmailLayout: {
-      about: string
-      content: components['schemas']['EmailContent']
-      /** Format: int64 */
-      id?: number
-      name: string
-    }
-    EmailToExport: {
-      content: components['schemas']['EmailContent']
-      /** @enum {string} */
-      kind: 'CONFIRMATION' | 'DELIVERY' | 'FOLLOW_UP'
-    }
-    EmailUse: {
-      name: string
-      /** Format: int64 */
-      offerId?: number
-      ready: boolean
-      /** Format: int64 */
-      sequenceId?: number
-      /** Format: int64 */
-      stepId?: number
-    }
-    EmailsChanged: {
-      /** Format: int32 */
-      emails: number
-    }
-    EngineLine: {
-      /** Format: date-time */
-      dueAt: string
-      /** Format: int32 */
-      failures: number
-      /** Format: int64 */
-      id: number
-      /** @enum {string} */
-      kind: 'CONFIRMATION' | 'DELIVERY' | 'FOLLOW_UP'
-      offer?: string
-      /** Format: int64 */
-      personId: number
-      /** @enum {string} */
-      pile: 'WAITING' | 'HELD' | 'ON_ITS_WAY' | 'TROUBLED' | 'SENT' | 'FAILED' | 'DROPPED'
-      said?: string
-      /** Format: date-time */
-      settledAt?: string
-      to: string
-      /** Format: date-time */
-      tryAt?: string
-    }
-    EngineView: {
-      counts: {
-        [key: string]: number
-      }
-      halt?: components['schemas']['Halt']
-      lines: components['schemas']['EngineLine'][]
-      /** @enum {string} */
-      pile: 'WAITING' | 'HELD' | 'ON_ITS_WAY' | 'TROUBLED' | 'SENT' | 'FAILED' | 'DROPPED'
-      trouble?: string
-    }
-    FieldDefinition: {
-      key: string
-      label: string
-      options: string[]
-      /** @enum {string} */
-      type:
-        | 'EMAIL'
-        | 'SHORT_TEXT'
-        | 'LONG_TEXT'
-        | 'PHONE'
-        | 'DATE'
-        | 'NUMBER'
-        | 'ONE_OF'
-        | 'SEVERAL_OF'
-        | 'CONSENT'
-        | 'HIDDEN'
-    }
-    Finding: {
-      code: string
-      control: string
-      fix?: components['schemas']['Fix']
-      message: string
-      /** @enum {string} */
-      severity: 'GRAVE' | 'WORTH_A_LOOK'
-      /** @enum {string} */
-      stop: 'GIVE' | 'ASK' | 'CONFIRM' | 'HAND_OVER' | 'FOLLOW_UP' | 'SETUP'
-    }
-    Fix: {
-      value: string
-      words: string
-    }
-    Followed: {
-      /** Format: int64 */
-      sequenceId: number
-    }
-    Forgotten: {
-      email: string
-    }
-    FormField: {
-      half: boolean
-      help: string
-      key: string
-      label: string
-      placeholder: string
-      required: boolean
-      value: string
-    }
-    FormMake: {
-      settings: components['schemas']['FormSettings']
-      /** @enum {string} */
-      shape: 'IN_PAGE' | 'POP_UP' | 'SLIDE_IN' | 'BAR' | 'FULL_PAGE'
-    }
-    FormPicture: {
-      drawing: string
-      hash: string
-      /** @enum {string} */
-      side: 'LEFT' | 'RIGHT' | 'TOP'
-      words: string
-    }
-    FormPreview: {
-      settings: components['schemas']['FormSettings']
-      /** @enum {string} */
-      shape: 'IN_PAGE' | 'POP_UP' | 'SLIDE_IN' | 'BAR' | 'FULL_PAGE'
-    }
-    FormSave: {
-      settings: components['schemas']['FormSettings']
-      /** Format: int32 */
-      version: number
-    }
-    FormSettings: {
-      afterwards: components['schemas']['Afterwards']
-      display: components['schemas']['DisplayRules']
-      fields: components['schemas']['FormField'][]
-      looks: components['schemas']['Looks']
-      name: string
-      opening: components['schemas']['Opening']
-      picture: components['schemas']['FormPicture']
-      words: components['schemas']['FormWords']
-    }
-    FormView: {
-      /** Format: double */
-      high: number
-      /** Format: int64 */
-      id: number
-      intervalShown: boolean
-      key: string
-      /** Format: double */
-      low: number
-      on: boolean
-      sentence: string
-      settings: components['schemas']['FormSettings']
-      /** @enum {string} */
-      shape: 'IN_PAGE' | 'POP_UP' | 'SLIDE_IN' | 'BAR' | 'FULL_PAGE'
-      /** Format: double */
-      share: number
-      /** Format: int64 */
-      signUps: number
-      /** Format: int32 */
-      version: number
-      /** Format: int64 */
-      views: number
-    }
-    FormWords: {
-      button: string
-      halfWay: string
-      headline: string
-      noThanks: string
-      points: string[]
-      smallPrint: string
-      text: string
-    }
-    Frame: {
-      /** Format: date-time */
-      at: string
-      delay?: components['schemas']['Delay']
-      /** @enum {string} */
-      end?:
-        | 'STEPS_EXHAUSTED'
-        | 'PERSON_LEFT'
-        | 'PERSON_UNREACHABLE'
-        | 'PERSON_BLOCKED'
-        | 'GOAL_REACHED'
-        | 'REMOVED_BY_OWNER'
-      findings: components['schemas']['Finding'][]
-      html: string
-      /** @enum {string} */
-      kind:
-        | 'ANSWER'
-        | 'CONFIRMATION_EMAIL'
-        | 'CONFIRMED_PAGE'
-        | 'CONFIRMATION_RAN_OUT'
-        | 'DELIVERY_EMAIL'
-        | 'PASS_USED'
-        | 'PASS_RAN_OUT'
-        | 'RUN_STARTS'
-        | 'SEQUENCE_EMAIL'
-        | 'SKIPPED'
-        | 'RUN_ENDS'
-        | 'LEAVES'
-      preview: string
-      rules?: components['schemas']['StepRules']
-      sequence?: string
-      /** Format: int64 */
-      stepId?: number
-      subject: string
-    }
-    Frequency: {
-      /** Format: int32 */
-      atMost?: number
-      /** Format: int32 */
-      daysAfterClose?: number
-      /** Format: int32 */
-      daysAfterDecline?: number
-    }
-    Goal: {
-      /** @enum {string} */
-      kind: 'NONE' | 'TAG_GAINED' | 'PASS_USED'
-      tag: string
-    }
-    Halt: {
-      /** Format: date-time */
-      at: string
-      reason: string
-      /** Format: int32 */
-      refusals: number
-    }
-    HandOverSettings: {
-      byEmail: boolean
-      email: components['schemas']['EmailContent']
-      limits: components['schemas']['PassLimits']
-      onTheSpot: boolean
-      page: components['schemas']['PageWords']
-      runAgain: components['schemas']['RunAgain']
-      tags: components['schemas']['TagChange'][]
-    }
-    Html: {
-      html: string
-    }
-    HtmlToImport: {
-      html: string
-    }
-    Imported: {
-      content: components['schemas']['EmailContent']
-      /** Format: int32 */
-      picturesLeftOut: number
-    }
-    Instructions: {
-      form: string
-      lines: string[]
-      to: string
-    }
-    Joined: {
-      /** Format: int64 */
-      added: number
-      /** Format: int64 */
-      alreadyIn: number
-      /** Format: int64 */
-      notOnTheList: number
-    }
-    Joiners: {
-      again: boolean
-      /** Format: int64 */
-      offerId?: number
-      people: number[]
-      /** @enum {string} */
-      state?: 'WAITING_TO_CONFIRM' | 'ON_THE_LIST' | 'LEFT' | 'UNREACHABLE' | 'BLOCKED'
-    }
-    KnownVisitor: {
-      said: boolean
-      words: components['schemas']['PageWords']
-    }
-    LastSeen: {
-      /** Format: date-time */
-      at: string
-      formKey?: string
-      /** Format: int32 */
-      pages: number
-      /** Format: int64 */
-      siteId: number
-    }
-    Layout: {
-      id: string
-      name: string
-      settings: components['schemas']['FormSettings']
-      /** @enum {string} */
-      shape: 'IN_PAGE' | 'POP_UP' | 'SLIDE_IN' | 'BAR' | 'FULL_PAGE'
-    }
-    LayoutMade: {
-      content: components['schemas']['EmailContent']
-      name: string
-    }
-    LibraryEmail: {
-      content: components['schemas']['EmailContent']
-      /** Format: int64 */
-      emailId?: number
-      /** @enum {string} */
-      kind: 'CONFIRMATION' | 'DELIVERY' | 'FOLLOW_UP'
-      uses: components['schemas']['EmailUse'][]
-    }
-    Line: {
-      /** Format: date-time */
-      at: string
-      email: string
-      /** Format: int64 */
-      personId: number
-      sequence: string
-      /** Format: int64 */
-      sequenceId: number
-      why: string
-    }
-    LinkTag: {
-      give: boolean
-      href: string
-      tag: string
-    }
-    Looks: {
-      /** @enum {string} */
-      background: 'COLOUR' | 'PICTURE' | 'NONE'
-      button: string
-      buttonInk: string
-      /** Format: int32 */
-      corner: number
-      css: string
-      /** @enum {string} */
-      entrance: 'NONE' | 'FADE' | 'RISE' | 'SLIDE'
-      /** @enum {string} */
-      exit: 'NONE' | 'FADE' | 'RISE' | 'SLIDE'
-      /** @enum {string} */
-      font: 'OURS' | 'SITE'
-      ink: string
-      paper: string
-      /** @enum {string} */
-      spacing: 'TIGHT' | 'NORMAL' | 'AIRY'
-      /** Format: int32 */
-      width: number
-    }
-    Made: {
-      /** @enum {string} */
-      kind: 'DOWNLOAD' | 'COUPON' | 'PRIVATE_PAGE' | 'QUIZ' | 'WHEEL'
-      name: string
-    }
-    Offer: {
-      files: components['schemas']['OfferFile'][]
-      /** Format: int64 */
-      id: number
-      /** @enum {string} */
-      kind: 'DOWNLOAD' | 'COUPON' | 'PRIVATE_PAGE' | 'QUIZ' | 'WHEEL'
-      /** Format: date-time */
-      liveSince?: string
-      settings: components['schemas']['OfferSettings']
-      /** @enum {string} */
-      state: 'DRAFT' | 'LIVE' | 'PAUSED' | 'ENDED'
-      /** Format: date-time */
-      updatedAt: string
-      /** Format: int32 */
-      version: number
-    }
-    OfferFile: {
-      hash: string
-      /** Format: int64 */
-      id: number
-      mediaType: string
-      name: string
-      /** Format: int32 */
-      number: number
-      /** Format: int64 */
-      size: number
-    }
-    OfferSave: {
-      settings: components['schemas']['OfferSettings']
-      /** Format: int32 */
-      version: number
-    }
-    OfferSettings: {
-      confirm: components['schemas']['ConfirmSettings']
-      handOver: components['schemas']['HandOverSettings']
-      name: string
-      slug: string
-    }
-    OfferView: {
-      address: string
-      findings: components['schemas']['Finding'][]
-      mayGoLive: boolean
-      offer: components['schemas']['Offer']
-      shares: components['schemas']['Share'][]
-      track: components['schemas']['Track']
-    }
-    Opening: {
-      barAtFoot: boolean
-      /** @enum {string} */
-      corner: 'NONE' | 'LEFT' | 'RIGHT'
-      cornerWords: string
-      leadsToPage: boolean
-    }
-    Page: {
-      people: components['schemas']['Person'][]
-      /** Format: int64 */
-      total: number
-    }
-    PageColours: {
-      button: string
-      ink: string
-      paper: string
-    }
-    PagePattern: {
-      text: string
-      /** @enum {string} */
-      type: 'EXACT' | 'STARTS' | 'CONTAINS' | 'WILDCARD'
-    }
-    PageWords: {
-      heading: string
-      text: string
-    }
-    Pages: {
-      notOn: components['schemas']['PagePattern'][]
-      onlyOn: components['schemas']['PagePattern'][]
-    }
-    Pass: {
-      /** Format: date-time */
-      expiresAt?: string
-      /** Format: date-time */
-      firstUsedAt?: string
-      /** Format: date-time */
-      issuedAt: string
-      /** Format: int32 */
-      mostUses?: number
-      offer: string
-      /** Format: int32 */
-      uses: number
-    }
-    PassLimits: {
-      /** Format: int32 */
-      days?: number
-      /** Format: int32 */
-      uses?: number
-    }
-    PasswordChange: {
-      present: string
-      wanted: string
-    }
-    Person: {
-      /** Format: date-time */
-      createdAt: string
-      email: string
-      firstName: string
-      /** Format: int64 */
-      id: number
-      /** @enum {string} */
-      state: 'WAITING_TO_CONFIRM' | 'ON_THE_LIST' | 'LEFT' | 'UNREACHABLE' | 'BLOCKED'
-      zone?: string
-    }
-    Placing: {
-      button: string
-      frame: string
-      html: string
-      page: string
-      qr: string
-      spot: string
-    }
-    Planned: {
-      /** Format: date-time */
-      at: string
-      /** Format: date-time */
-      from: string
-      /** @enum {string} */
-      moved?: 'WEEKDAY' | 'WINDOW' | 'SPACING'
-    }
-    Preview: {
-      content: components['schemas']['EmailContent']
-      dark: boolean
-      firstName: string
-      /** @enum {string} */
-      kind: 'CONFIRMATION' | 'DELIVERY' | 'FOLLOW_UP'
-      /** Format: int64 */
-      offerId?: number
-      /** Format: int64 */
-      personId?: number
-    }
-    PreviewView: {
-      advice: components['schemas']['Advice'][]
-      /** Format: int32 */
-      bytes: number
-      from: string
-      html: string
-      ideas: string[]
-      madePlain: string
-      plain: string
-      preview: string
-      subject: string
-    }
-    RehearsalWish: {
-      answers: {
-        [key: string]: string
-      }
-      /** Format: int64 */
-      confirmsAfter?: number
-      drafts: boolean
-      firstName: string
-      formKey?: string
-      /** Format: int64 */
-      leavesAfter?: number
-      /** Format: date-time */
-      signsUp?: string
-      /** Format: int64 */
-      signsUpAgainAfter?: number
-      /** Format: int64 */
-      usesAfter?: number
-      zone?: string
-    }
-    Reset: {
-      password: string
-      token: string
-    }
-    Run: {
-      endReason?: string
-      /** Format: date-time */
-      endedAt?: string
-      /** Format: date-time */
-      nextDueAt?: string
-      offer: string
-      sequence: string
-      /** Format: int64 */
-      sequenceId: number
-      /** Format: date-time */
-      startedAt: string
-    }
-    RunAgain: {
-      /** Format: int32 */
-      days: number
-      /** @enum {string} */
-      when: 'NEVER' | 'EVERY_TIME' | 'AFTER_DAYS'
-    }
-    Saved: {
-      /** Format: int32 */
-      version: number
-    }
-    Season: {
-      days: ('MONDAY' | 'TUESDAY' | 'WEDNESDAY' | 'THURSDAY' | 'FRIDAY' | 'SATURDAY' | 'SUNDAY')[]
-      /** Format: date */
-      from?: string
-      /** Format: int32 */
-      fromHour: number
-      /** Format: date */
-      to?: string
-      /** Format: int32 */
-      toHour: number
-    }
-    SeenPage: {
-      /** Format: date-time */
-      at: string
-      page: string
-      /** Format: int64 */
-      times: number
-    }
-    SendingSettings: {
-      /** Format: int32 */
-      connections: number
-      countOpens: boolean
-      followLinks: boolean
-      /** Format: int32 */
-      perDomainPerMinute: number
-      /** Format: int32 */
-      perSecond: number
-      /** Format: int32 */
-      spacingHours: number
-    }
-    SequenceDraft: {
-      name: string
-      reopens: boolean
-      rules: components['schemas']['SequenceRules']
-      steps: components['schemas']['StepDraft'][]
-    }
-    SequenceLine: {
-      /** Format: int32 */
-      drafts: number
-      /** Format: int32 */
-      emails: number
-      /** Format: int64 */
-      id: number
-      name: string
-      offers: number[]
-      /** Format: int64 */
-      onTheirWay: number
-      paused: boolean
-      rules: components['schemas']['SequenceRules']
-    }
-    SequenceMade: {
-      name: string
-    }
-    SequencePause: {
-      paused: boolean
-    }
-    SequenceRules: {
-      again: components['schemas']['RunAgain']
-      goal: components['schemas']['Goal']
-      personZone: boolean
-      start: components['schemas']['Start']
-    }
-    SequenceSave: {
-      sequence: components['schemas']['SequenceDraft']
-      /** Format: int32 */
-      version: number
-    }
-    SequenceView: {
-      /** Format: int64 */
-      dueByTomorrow: number
-      /** Format: int64 */
-      id: number
-      name: string
-      offers: number[]
-      /** Format: int64 */
-      onTheirWay: number
-      paused: boolean
-      retiming?: components['schemas']['Came']
-      rules: components['schemas']['SequenceRules']
-      steps: components['schemas']['StepView'][]
-      /** Format: int32 */
-      version: number
-    }
-    Session: {
-      email?: string
-    }
-    SessionLine: {
-      agent: string
-      current: boolean
-      key: string
-      /** Format: date-time */
-      lastSeenAt: string
-      network: string
-      /** Format: date-time */
-      startedAt: string
-    }
-    SetAsideView: {
-      newest: components['schemas']['Line'][]
-      /** Format: int64 */
-      total: number
-    }
-    Share: {
-      /** Format: double */
-      high: number
-      intervalShown: boolean
-      /** Format: double */
-      low: number
-      /** Format: int64 */
-      of: number
-      /** Format: double */
-      share: number
-    }
-    SignIn: {
-      email: string
-      password: string
-    }
-    SignInLine: {
-      agent: string
-      /** Format: date-time */
-      at: string
-      network: string
-      succeeded: boolean
-    }
-    SignUp: {
-      /** Format: date-time */
-      at: string
-      campaign: string
-      /** Format: date-time */
-      confirmedAt?: string
-      confirmedBy?: string
-      confirmedNetwork?: string
-      consentGiven: boolean
-      doubt?: string
-      network: string
-      offer: string
-      page: string
-      wording?: string
-      zone?: string
-    }
-    SigningChange: {
-      on: boolean
-    }
-    SigningKey: {
-      /** Format: date-time */
-      createdAt: string
-      domain: string
-      name: string
-      on: boolean
-      record: string
-      selector: string
-    }
-    SigningView: {
-      key?: components['schemas']['SigningKey']
-      records: components['schemas']['DnsRecord'][]
-    }
-    Since: {
-      /** Format: date-time */
-      since: string
-    }
-    Site: {
-      /** Format: date-time */
-      createdAt: string
-      /** Format: int64 */
-      id: number
-      key: string
-      name: string
-      origin: string
-    }
-    SiteSave: {
-      name: string
-      origin: string
-    }
-    SiteView: {
-      forms: components['schemas']['LastSeen'][]
-      /** Format: int32 */
-      pages: number
-      /** Format: date-time */
-      seenAt?: string
-      site: components['schemas']['Site']
-      snippet: string
-    }
-    SmtpSettings: {
-      host: string
-      password: string
-      /** Format: int32 */
-      port: number
-      /** @enum {string} */
-      security: 'NONE' | 'STARTTLS' | 'TLS'
-      user: string
-    }
-    SmtpView: {
-      host: string
-      passwordKnown: boolean
-      /** Format: int32 */
-      port: number
-      /** @enum {string} */
-      security: 'NONE' | 'STARTTLS' | 'TLS'
-      user: string
-    }
-    SocialLink: {
-      href: string
-      name: string
-    }
-    Start: {
-      /** Format: int32 */
-      days: number
-      field: string
-      /** @enum {string} */
-      kind: 'SIGN_UP' | 'TAG_GAINED' | 'PASS_USED' | 'PASS_NOT_USED' | 'DATE_FIELD'
-      /** Format: int64 */
-      offerId?: number
-      tag: string
-    }
-    State: {
-      lastTrouble?: string
-      /** Format: date-time */
-      nextTry?: string
-      /** Format: int64 */
-      troubled: number
-      /** Format: date-time */
-      troubledSince?: string
-      /** Format: int64 */
-      waiting: number
-    }
-    StateChange: {
-      /** @enum {string} */
-      state: 'DRAFT' | 'LIVE' | 'PAUSED' | 'ENDED'
-    }
-    StepDraft: {
-      email: components['schemas']['EmailContent']
-      /** Format: int64 */
-      emailId?: number
-      /** Format: int32 */
-      emailVersion: number
-      /** Format: int64 */
-      id?: number
-      ready: boolean
-      rules: components['schemas']['StepRules']
-    }
-    StepNumbers: {
-      /** Format: int64 */
-      ahead: number
-      /** Format: int64 */
-      bounced: number
-      /** Format: int64 */
-      clicked: number
-      /** Format: int64 */
-      left: number
-      /** Format: int64 */
-      machineOpened: number
-      /** Format: int64 */
-      opened: number
-      /** Format: int64 */
-      sent: number
-      /** Format: int64 */
-      skipped: number
-      /** Format: int64 */
-      stepId: number
-    }
-    StepRules: {
-      at: string
-      condition: components['schemas']['Condition']
-      days: ('MONDAY' | 'TUESDAY' | 'WEDNESDAY' | 'THURSDAY' | 'FRIDAY' | 'SATURDAY' | 'SUNDAY')[]
-      from: string
-      to: string
-      /** Format: int32 */
-      waitAmount: number
-      /** @enum {string} */
-      waitUnit: 'MINUTES' | 'HOURS' | 'DAYS'
-    }
-    StepView: {
-      clickRate: components['schemas']['Share']
-      email: components['schemas']['EmailContent']
-      /** Format: int64 */
-      emailId: number
-      /** Format: int32 */
-      emailVersion: number
-      /** Format: int64 */
-      id: number
-      numbers: components['schemas']['StepNumbers']
-      openRate: components['schemas']['Share']
-      ready: boolean
-      rules: components['schemas']['StepRules']
-      /** Format: int64 */
-      usedIn: number
-    }
-    Stored: {
-      hash: string
-      mediaType: string
-      /** Format: int64 */
-      size: number
-    }
-    TagByHand: {
-      give: boolean
-      tag: string
-    }
-    TagChange: {
-      give: boolean
-      tag: string
-      /** @enum {string} */
-      when: 'SIGN_UP' | 'CONFIRMATION' | 'FIRST_USE'
-    }
-    TagCount: {
-      name: string
-      /** Format: int64 */
-      people: number
-    }
-    TagMade: {
-      name: string
-    }
-    Taken: {
-      address?: string
-      kind: string
-      understood: boolean
-    }
-    TestEmail: {
-      email?: components['schemas']['Preview']
-      to: string
-    }
-    TestResult: {
-      said: string
-      sent: boolean
-    }
-    Today: {
-      halt?: components['schemas']['Halt']
-      mailTrouble?: string
-      news: components['schemas']['Told'][]
-      /** Format: date-time */
-      now: string
-      offers: components['schemas']['OfferView'][]
-      outbox: components['schemas']['State']
-      setAside: components['schemas']['SetAsideView']
-      /** Format: int64 */
-      waitingToConfirm: number
-    }
-    Told: {
-      /** Format: date-time */
-      at: string
-      detail: string
-      email?: string
-      /** @enum {string} */
-      kind:
-        | 'SIGNED_UP'
-        | 'CONFIRMATION_SENT'
-        | 'CONFIRMED'
-        | 'HANDED_OVER'
-        | 'DELIVERY_SENT'
-        | 'PASS_USED'
-        | 'FRESH_LINK_ASKED'
-        | 'FOLLOW_UP_STARTED'
-        | 'FOLLOW_UP_SENT'
-        | 'FOLLOW_UP_SKIPPED'
-        | 'FOLLOW_UP_ENDED'
-        | 'LEFT'
-        | 'UNREACHABLE'
-        | 'REACHABLE_AGAIN'
-        | 'EMAIL_FAILED'
-        | 'BLOCKED'
-        | 'BOUNCED'
-        | 'COMPLAINED'
-        | 'TAG_GIVEN'
-        | 'TAG_TAKEN'
-        | 'OFFER_LIVE'
-        | 'OFFER_PAUSED'
-      offer?: string
-      /** Format: int64 */
-      offerId?: number
-      /** Format: int64 */
-      personId?: number
-    }
-    Track: {
-      /** Format: int64 */
-      confirmed: number
-      /** Format: int64 */
-      followedUp: number
-      /** Format: int64 */
-      handedOver: number
-      /** Format: int64 */
-      seen: number
-      /** Format: int64 */
-      signedUp: number
-      /** Format: int64 */
-      used: number
-    }
-    Tracking: {
-      untracked: boolean
-    }
-    Trigger: {
-      /** Format: int32 */
-      amount: number
-      /** @enum {string} */
-      kind: 'AT_ONCE' | 'AFTER_SECONDS' | 'AT_SCROLL' | 'ON_LEAVING' | 'ON_CLICK' | 'WHEN_IDLE'
-    }
-    Turn: {
-      on: boolean
-    }
-    UndoOf: {
-      /** Format: date-time */
-      at: string
-    }
-    UnreachableCount: {
-      /** Format: int64 */
-      people: number
-    }
-    Verdict: {
-      form: string
-      /** Format: int64 */
-      formId: number
-      offer: string
-      /** Format: int64 */
-      offerId: number
-      /** @enum {string} */
-      reason?:
-        | 'OFF'
-        | 'PAGE'
-        | 'SEASON'
-        | 'SIGNED_UP'
-        | 'NEW_OR_RETURNING'
-        | 'TOO_FEW_PAGES'
-        | 'DEVICE'
-        | 'CAME_FROM'
-        | 'DECLINED_LATELY'
-        | 'CLOSED_LATELY'
-        | 'SHOWN_ENOUGH'
-        | 'OUTRANKED'
-        | 'ANOTHER_BAR'
-      /** @enum {string} */
-      shape: 'IN_PAGE' | 'POP_UP' | 'SLIDE_IN' | 'BAR' | 'FULL_PAGE'
-      shows: boolean
-      words?: string
-    }
-    Visitor: {
-      /** Format: int32 */
-      closedDaysAgo?: number
-      /** Format: int32 */
-      declinedDaysAgo?: number
-      mobile: boolean
-      /** Format: int32 */
-      pages: number
-      referrer: string
-      returning: boolean
-      /** Format: int32 */
-      shown: number
-      /** Format: int64 */
-      signedUpFor?: number
-      url: string
-    }
-    VisitorChecks: {
-      /** @enum {string} */
-      human: 'NEVER' | 'WHEN_SUSPICIOUS' | 'ALWAYS'
-      /** @enum {string} */
-      throwAway: 'LET_IN' | 'MARK' | 'REFUSE'
-      verifies: boolean
-    }
-    VisitorPages: {
-      colours: components['schemas']['PageColours']
-      freshLink: components['schemas']['PageWords']
-      leave: components['schemas']['PageWords']
-      left: components['schemas']['PageWords']
-      leftGoesOnTo: string
-      linkExpired: components['schemas']['PageWords']
-    }
-    Welcome: {
-      email: string
-      password: string
-      token: string
-    }
-    Whole: {
-      dossier: components['schemas']['Dossier']
-      history: components['schemas']['Told'][]
-      person: components['schemas']['Person']
-    }
-    WordsPreview: {
-      colours: components['schemas']['PageColours']
-      withFiles: boolean
-      withSteps: boolean
-      words: components['schemas']['PageWords']
-    }
-  }
-  responses: never
-  parameters: never
-  requestBodies: never
-  headers: never
-  pathItems: never
+    schemas: {
+        AccountView: {
+            attempts: components["schemas"]["SignInLine"][];
+            email: string;
+            sessions: components["schemas"]["SessionLine"][];
+        };
+        Advice: {
+            code: string;
+            field: string;
+            message: string;
+        };
+        Afterwards: {
+            address: string;
+            /** Format: int32 */
+            closesAfter: number;
+            fieldErrors: {
+                [key: string]: string;
+            };
+            goesOn: boolean;
+            known: components["schemas"]["KnownVisitor"];
+            message: components["schemas"]["PageWords"];
+            wentWrong: string;
+            withFields: string[];
+        };
+        Again: {
+            /** Format: date-time */
+            at: string;
+            /** Format: int64 */
+            people: number;
+        };
+        AnsweredField: {
+            answer: string;
+            /** Format: date-time */
+            at: string;
+            key: string;
+        };
+        Audience: {
+            cameFrom: string[];
+            /** @enum {string} */
+            devices: "ANY" | "DESKTOP" | "MOBILE";
+            /** Format: int32 */
+            leastPages: number;
+            notYetSignedUp: boolean;
+            /** @enum {string} */
+            who: "EVERYBODY" | "NEW" | "RETURNING";
+        };
+        BounceWays: {
+            address: string;
+            folder: string;
+            key: string;
+        };
+        BusinessSave: {
+            settings: components["schemas"]["BusinessSettings"];
+            /** Format: int32 */
+            version: number;
+        };
+        BusinessSettings: {
+            checks: components["schemas"]["VisitorChecks"];
+            fields: components["schemas"]["FieldDefinition"][];
+            logo: string;
+            name: string;
+            pages: components["schemas"]["VisitorPages"];
+            palette: string[];
+            postalAddress: string;
+            replyTo: string;
+            senderEmail: string;
+            senderName: string;
+            sending: components["schemas"]["SendingSettings"];
+            whenUnknown: {
+                [key: string]: string;
+            };
+            zone: string;
+        };
+        BusinessView: {
+            settings: components["schemas"]["BusinessSettings"];
+            smtp?: components["schemas"]["SmtpView"];
+            /** Format: int32 */
+            version: number;
+            zones: string[];
+        };
+        Came: {
+            /** Format: int64 */
+            done: number;
+            /** Format: int64 */
+            expected: number;
+        };
+        Chosen: {
+            ids: number[];
+        };
+        Condition: {
+            /** @enum {string} */
+            kind: "ALWAYS" | "PASS_USED" | "PASS_NOT_USED" | "HAS_TAG" | "LACKS_TAG";
+            tag: string;
+        };
+        ConfirmPages: {
+            colours: components["schemas"]["PageColours"];
+            goesOnTo: string;
+            showsSteps: boolean;
+        };
+        ConfirmSettings: {
+            confirmed: components["schemas"]["PageWords"];
+            /** Format: int32 */
+            daysGood: number;
+            email: components["schemas"]["EmailContent"];
+            on: boolean;
+            opensIncentive: boolean;
+            pages: components["schemas"]["ConfirmPages"];
+            waiting: components["schemas"]["PageWords"];
+        };
+        Cure: {
+            code: string;
+            control: string;
+        };
+        Delay: {
+            /** Format: date-time */
+            from: string;
+            /** @enum {string} */
+            moved: "WEEKDAY" | "WINDOW" | "SPACING";
+        };
+        DisplayRules: {
+            audience: components["schemas"]["Audience"];
+            frequency: components["schemas"]["Frequency"];
+            pages: components["schemas"]["Pages"];
+            /** Format: int32 */
+            priority: number;
+            season: components["schemas"]["Season"];
+            trigger: components["schemas"]["Trigger"];
+        };
+        DnsRecord: {
+            /** @enum {string} */
+            found: "RIGHT" | "OTHER" | "MISSING" | "UNKNOWN";
+            name: string;
+            present?: string;
+            /** @enum {string} */
+            purpose: "SIGNING" | "SENDERS" | "POLICY";
+            value: string;
+        };
+        Dossier: {
+            answers: components["schemas"]["AnsweredField"][];
+            passes: components["schemas"]["Pass"][];
+            runs: components["schemas"]["Run"][];
+            signUps: components["schemas"]["SignUp"][];
+            tags: string[];
+            untracked: boolean;
+        };
+        Drawn: {
+            /** Format: double */
+            buttonContrast: number;
+            html: string;
+            /** Format: double */
+            inkContrast: number;
+            sentence: string;
+        };
+        Effect: {
+            about: boolean;
+            /** Format: int64 */
+            finished: number;
+            /** Format: int64 */
+            onTheirWay: number;
+            /** Format: int64 */
+            pastNewSteps: number;
+            /** Format: int64 */
+            retimed: number;
+            /** Format: int64 */
+            withinTheHour: number;
+        };
+        EmailBlock: {
+            alt: string;
+            columns: components["schemas"]["EmailColumn"][];
+            href: string;
+            html: string;
+            /** @enum {string} */
+            kind: "TEXT" | "BUTTON" | "PICTURE" | "FILE_LINK" | "DIVIDER" | "COLUMNS" | "SOCIAL" | "INCENTIVE";
+            label: string;
+            links: components["schemas"]["SocialLink"][];
+            picture: string;
+            /** @enum {string} */
+            target: "NONE" | "LINK" | "PASS" | "CONFIRM";
+        };
+        EmailColumn: {
+            blocks: components["schemas"]["EmailBlock"][];
+        };
+        EmailContent: {
+            blocks: components["schemas"]["EmailBlock"][];
+            linkTags: components["schemas"]["LinkTag"][];
+            ownPlain: string;
+            preview: string;
+            /** @enum {string} */
+            style: "FRAMED" | "LETTER";
+            subject: string;
+        };
+        EmailLayout: {
+            about: string;
+            content: components["schemas"]["EmailContent"];
+            /** Format: int64 */
+            id?: number;
+            name: string;
+        };
+        EmailToExport: {
+            content: components["schemas"]["EmailContent"];
+            /** @enum {string} */
+            kind: "CONFIRMATION" | "DELIVERY" | "FOLLOW_UP";
+        };
+        EmailUse: {
+            name: string;
+            /** Format: int64 */
+            offerId?: number;
+            ready: boolean;
+            /** Format: int64 */
+            sequenceId?: number;
+            /** Format: int64 */
+            stepId?: number;
+        };
+        EmailsChanged: {
+            /** Format: int32 */
+            emails: number;
+        };
+        EngineLine: {
+            /** Format: date-time */
+            dueAt: string;
+            /** Format: int32 */
+            failures: number;
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            kind: "CONFIRMATION" | "DELIVERY" | "FOLLOW_UP";
+            offer?: string;
+            /** Format: int64 */
+            personId: number;
+            /** @enum {string} */
+            pile: "WAITING" | "HELD" | "ON_ITS_WAY" | "TROUBLED" | "SENT" | "FAILED" | "DROPPED";
+            said?: string;
+            /** Format: date-time */
+            settledAt?: string;
+            to: string;
+            /** Format: date-time */
+            tryAt?: string;
+        };
+        EngineView: {
+            counts: {
+                [key: string]: number;
+            };
+            halt?: components["schemas"]["Halt"];
+            lines: components["schemas"]["EngineLine"][];
+            /** @enum {string} */
+            pile: "WAITING" | "HELD" | "ON_ITS_WAY" | "TROUBLED" | "SENT" | "FAILED" | "DROPPED";
+            trouble?: string;
+        };
+        FieldDefinition: {
+            key: string;
+            label: string;
+            options: string[];
+            /** @enum {string} */
+            type: "EMAIL" | "SHORT_TEXT" | "LONG_TEXT" | "PHONE" | "DATE" | "NUMBER" | "ONE_OF" | "SEVERAL_OF" | "CONSENT" | "HIDDEN";
+        };
+        Finding: {
+            code: string;
+            control: string;
+            fix?: components["schemas"]["Fix"];
+            message: string;
+            /** @enum {string} */
+            severity: "GRAVE" | "WORTH_A_LOOK";
+            /** @enum {string} */
+            stop: "GIVE" | "ASK" | "CONFIRM" | "HAND_OVER" | "FOLLOW_UP" | "SETUP";
+        };
+        Fix: {
+            value: string;
+            words: string;
+        };
+        Followed: {
+            /** Format: int64 */
+            sequenceId: number;
+        };
+        Forgotten: {
+            email: string;
+        };
+        FormField: {
+            half: boolean;
+            help: string;
+            key: string;
+            label: string;
+            placeholder: string;
+            required: boolean;
+            value: string;
+        };
+        FormMake: {
+            settings: components["schemas"]["FormSettings"];
+            /** @enum {string} */
+            shape: "IN_PAGE" | "POP_UP" | "SLIDE_IN" | "BAR" | "FULL_PAGE";
+        };
+        FormPicture: {
+            drawing: string;
+            hash: string;
+            /** @enum {string} */
+            side: "LEFT" | "RIGHT" | "TOP";
+            words: string;
+        };
+        FormPreview: {
+            settings: components["schemas"]["FormSettings"];
+            /** @enum {string} */
+            shape: "IN_PAGE" | "POP_UP" | "SLIDE_IN" | "BAR" | "FULL_PAGE";
+        };
+        FormSave: {
+            settings: components["schemas"]["FormSettings"];
+            /** Format: int32 */
+            version: number;
+        };
+        FormSettings: {
+            afterwards: components["schemas"]["Afterwards"];
+            display: components["schemas"]["DisplayRules"];
+            fields: components["schemas"]["FormField"][];
+            looks: components["schemas"]["Looks"];
+            name: string;
+            opening: components["schemas"]["Opening"];
+            picture: components["schemas"]["FormPicture"];
+            words: components["schemas"]["FormWords"];
+        };
+        FormView: {
+            /** Format: double */
+            high: number;
+            /** Format: int64 */
+            id: number;
+            intervalShown: boolean;
+            key: string;
+            /** Format: double */
+            low: number;
+            on: boolean;
+            sentence: string;
+            settings: components["schemas"]["FormSettings"];
+            /** @enum {string} */
+            shape: "IN_PAGE" | "POP_UP" | "SLIDE_IN" | "BAR" | "FULL_PAGE";
+            /** Format: double */
+            share: number;
+            /** Format: int64 */
+            signUps: number;
+            /** Format: int32 */
+            version: number;
+            /** Format: int64 */
+            views: number;
+        };
+        FormWords: {
+            button: string;
+            halfWay: string;
+            headline: string;
+            noThanks: string;
+            points: string[];
+            smallPrint: string;
+            text: string;
+        };
+        Frame: {
+            /** Format: date-time */
+            at: string;
+            delay?: components["schemas"]["Delay"];
+            /** @enum {string} */
+            end?: "STEPS_EXHAUSTED" | "PERSON_LEFT" | "PERSON_UNREACHABLE" | "PERSON_BLOCKED" | "GOAL_REACHED" | "REMOVED_BY_OWNER";
+            findings: components["schemas"]["Finding"][];
+            html: string;
+            /** @enum {string} */
+            kind: "ANSWER" | "CONFIRMATION_EMAIL" | "CONFIRMED_PAGE" | "CONFIRMATION_RAN_OUT" | "DELIVERY_EMAIL" | "PASS_USED" | "PASS_RAN_OUT" | "RUN_STARTS" | "SEQUENCE_EMAIL" | "SKIPPED" | "RUN_ENDS" | "LEAVES";
+            preview: string;
+            rules?: components["schemas"]["StepRules"];
+            sequence?: string;
+            /** Format: int64 */
+            stepId?: number;
+            subject: string;
+        };
+        Frequency: {
+            /** Format: int32 */
+            atMost?: number;
+            /** Format: int32 */
+            daysAfterClose?: number;
+            /** Format: int32 */
+            daysAfterDecline?: number;
+        };
+        Goal: {
+            /** @enum {string} */
+            kind: "NONE" | "TAG_GAINED" | "PASS_USED";
+            tag: string;
+        };
+        Halt: {
+            /** Format: date-time */
+            at: string;
+            reason: string;
+            /** Format: int32 */
+            refusals: number;
+        };
+        HandOverSettings: {
+            byEmail: boolean;
+            email: components["schemas"]["EmailContent"];
+            limits: components["schemas"]["PassLimits"];
+            onTheSpot: boolean;
+            page: components["schemas"]["PageWords"];
+            runAgain: components["schemas"]["RunAgain"];
+            tags: components["schemas"]["TagChange"][];
+        };
+        Html: {
+            html: string;
+        };
+        HtmlToImport: {
+            html: string;
+        };
+        Imported: {
+            content: components["schemas"]["EmailContent"];
+            /** Format: int32 */
+            picturesLeftOut: number;
+        };
+        Instructions: {
+            form: string;
+            lines: string[];
+            to: string;
+        };
+        Joined: {
+            /** Format: int64 */
+            added: number;
+            /** Format: int64 */
+            alreadyIn: number;
+            /** Format: int64 */
+            notOnTheList: number;
+        };
+        Joiners: {
+            again: boolean;
+            /** Format: int64 */
+            offerId?: number;
+            people: number[];
+            /** @enum {string} */
+            state?: "WAITING_TO_CONFIRM" | "ON_THE_LIST" | "LEFT" | "UNREACHABLE" | "BLOCKED";
+        };
+        KnownVisitor: {
+            said: boolean;
+            words: components["schemas"]["PageWords"];
+        };
+        LastSeen: {
+            /** Format: date-time */
+            at: string;
+            formKey?: string;
+            /** Format: int32 */
+            pages: number;
+            /** Format: int64 */
+            siteId: number;
+        };
+        Layout: {
+            id: string;
+            name: string;
+            settings: components["schemas"]["FormSettings"];
+            /** @enum {string} */
+            shape: "IN_PAGE" | "POP_UP" | "SLIDE_IN" | "BAR" | "FULL_PAGE";
+        };
+        LayoutMade: {
+            content: components["schemas"]["EmailContent"];
+            name: string;
+        };
+        LibraryEmail: {
+            content: components["schemas"]["EmailContent"];
+            /** Format: int64 */
+            emailId?: number;
+            /** @enum {string} */
+            kind: "CONFIRMATION" | "DELIVERY" | "FOLLOW_UP";
+            uses: components["schemas"]["EmailUse"][];
+        };
+        Line: {
+            /** Format: date-time */
+            at: string;
+            email: string;
+            /** Format: int64 */
+            personId: number;
+            sequence: string;
+            /** Format: int64 */
+            sequenceId: number;
+            why: string;
+        };
+        LinkTag: {
+            give: boolean;
+            href: string;
+            tag: string;
+        };
+        Looks: {
+            /** @enum {string} */
+            background: "COLOUR" | "PICTURE" | "NONE";
+            button: string;
+            buttonInk: string;
+            /** Format: int32 */
+            corner: number;
+            css: string;
+            /** @enum {string} */
+            entrance: "NONE" | "FADE" | "RISE" | "SLIDE";
+            /** @enum {string} */
+            exit: "NONE" | "FADE" | "RISE" | "SLIDE";
+            /** @enum {string} */
+            font: "OURS" | "SITE";
+            ink: string;
+            paper: string;
+            /** @enum {string} */
+            spacing: "TIGHT" | "NORMAL" | "AIRY";
+            /** Format: int32 */
+            width: number;
+        };
+        Made: {
+            /** @enum {string} */
+            kind: "DOWNLOAD" | "COUPON" | "PRIVATE_PAGE" | "QUIZ" | "WHEEL";
+            name: string;
+        };
+        Offer: {
+            files: components["schemas"]["OfferFile"][];
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            kind: "DOWNLOAD" | "COUPON" | "PRIVATE_PAGE" | "QUIZ" | "WHEEL";
+            /** Format: date-time */
+            liveSince?: string;
+            settings: components["schemas"]["OfferSettings"];
+            /** @enum {string} */
+            state: "DRAFT" | "LIVE" | "PAUSED" | "ENDED";
+            /** Format: date-time */
+            updatedAt: string;
+            /** Format: int32 */
+            version: number;
+        };
+        OfferFile: {
+            hash: string;
+            /** Format: int64 */
+            id: number;
+            mediaType: string;
+            name: string;
+            /** Format: int32 */
+            number: number;
+            /** Format: int64 */
+            size: number;
+        };
+        OfferSave: {
+            settings: components["schemas"]["OfferSettings"];
+            /** Format: int32 */
+            version: number;
+        };
+        OfferSettings: {
+            confirm: components["schemas"]["ConfirmSettings"];
+            handOver: components["schemas"]["HandOverSettings"];
+            name: string;
+            slug: string;
+        };
+        OfferView: {
+            address: string;
+            findings: components["schemas"]["Finding"][];
+            mayGoLive: boolean;
+            offer: components["schemas"]["Offer"];
+            shares: components["schemas"]["Share"][];
+            track: components["schemas"]["Track"];
+        };
+        Opening: {
+            barAtFoot: boolean;
+            /** @enum {string} */
+            corner: "NONE" | "LEFT" | "RIGHT";
+            cornerWords: string;
+            leadsToPage: boolean;
+        };
+        Page: {
+            people: components["schemas"]["Person"][];
+            /** Format: int64 */
+            total: number;
+        };
+        PageColours: {
+            button: string;
+            ink: string;
+            paper: string;
+        };
+        PagePattern: {
+            text: string;
+            /** @enum {string} */
+            type: "EXACT" | "STARTS" | "CONTAINS" | "WILDCARD";
+        };
+        PageWords: {
+            heading: string;
+            text: string;
+        };
+        Pages: {
+            notOn: components["schemas"]["PagePattern"][];
+            onlyOn: components["schemas"]["PagePattern"][];
+        };
+        Pass: {
+            /** Format: date-time */
+            expiresAt?: string;
+            /** Format: date-time */
+            firstUsedAt?: string;
+            /** Format: date-time */
+            issuedAt: string;
+            /** Format: int32 */
+            mostUses?: number;
+            offer: string;
+            /** Format: int32 */
+            uses: number;
+        };
+        PassLimits: {
+            /** Format: int32 */
+            days?: number;
+            /** Format: int32 */
+            uses?: number;
+        };
+        PasswordChange: {
+            present: string;
+            wanted: string;
+        };
+        Person: {
+            /** Format: date-time */
+            createdAt: string;
+            email: string;
+            firstName: string;
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            state: "WAITING_TO_CONFIRM" | "ON_THE_LIST" | "LEFT" | "UNREACHABLE" | "BLOCKED";
+            zone?: string;
+        };
+        Placing: {
+            button: string;
+            frame: string;
+            html: string;
+            page: string;
+            qr: string;
+            spot: string;
+        };
+        Planned: {
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            from: string;
+            /** @enum {string} */
+            moved?: "WEEKDAY" | "WINDOW" | "SPACING";
+        };
+        Preview: {
+            content: components["schemas"]["EmailContent"];
+            dark: boolean;
+            firstName: string;
+            /** @enum {string} */
+            kind: "CONFIRMATION" | "DELIVERY" | "FOLLOW_UP";
+            /** Format: int64 */
+            offerId?: number;
+            /** Format: int64 */
+            personId?: number;
+        };
+        PreviewView: {
+            advice: components["schemas"]["Advice"][];
+            /** Format: int32 */
+            bytes: number;
+            from: string;
+            html: string;
+            ideas: string[];
+            madePlain: string;
+            plain: string;
+            preview: string;
+            subject: string;
+        };
+        RehearsalWish: {
+            answers: {
+                [key: string]: string;
+            };
+            /** Format: int64 */
+            confirmsAfter?: number;
+            drafts: boolean;
+            firstName: string;
+            formKey?: string;
+            /** Format: int64 */
+            leavesAfter?: number;
+            /** Format: date-time */
+            signsUp?: string;
+            /** Format: int64 */
+            signsUpAgainAfter?: number;
+            /** Format: int64 */
+            usesAfter?: number;
+            zone?: string;
+        };
+        Reset: {
+            password: string;
+            token: string;
+        };
+        Run: {
+            endReason?: string;
+            /** Format: date-time */
+            endedAt?: string;
+            /** Format: date-time */
+            nextDueAt?: string;
+            offer: string;
+            sequence: string;
+            /** Format: int64 */
+            sequenceId: number;
+            /** Format: date-time */
+            startedAt: string;
+        };
+        RunAgain: {
+            /** Format: int32 */
+            days: number;
+            /** @enum {string} */
+            when: "NEVER" | "EVERY_TIME" | "AFTER_DAYS";
+        };
+        Saved: {
+            /** Format: int32 */
+            version: number;
+        };
+        Season: {
+            days: ("MONDAY" | "TUESDAY" | "WEDNESDAY" | "THURSDAY" | "FRIDAY" | "SATURDAY" | "SUNDAY")[];
+            /** Format: date */
+            from?: string;
+            /** Format: int32 */
+            fromHour: number;
+            /** Format: date */
+            to?: string;
+            /** Format: int32 */
+            toHour: number;
+        };
+        SeenPage: {
+            /** Format: date-time */
+            at: string;
+            page: string;
+            /** Format: int64 */
+            times: number;
+        };
+        SendingSettings: {
+            /** Format: int32 */
+            connections: number;
+            countOpens: boolean;
+            followLinks: boolean;
+            /** Format: int32 */
+            perDomainPerMinute: number;
+            /** Format: int32 */
+            perSecond: number;
+            /** Format: int32 */
+            spacingHours: number;
+        };
+        SequenceDraft: {
+            name: string;
+            reopens: boolean;
+            rules: components["schemas"]["SequenceRules"];
+            steps: components["schemas"]["StepDraft"][];
+        };
+        SequenceLine: {
+            /** Format: int32 */
+            drafts: number;
+            /** Format: int32 */
+            emails: number;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            offers: number[];
+            /** Format: int64 */
+            onTheirWay: number;
+            paused: boolean;
+            rules: components["schemas"]["SequenceRules"];
+        };
+        SequenceMade: {
+            name: string;
+        };
+        SequencePause: {
+            paused: boolean;
+        };
+        SequenceRules: {
+            again: components["schemas"]["RunAgain"];
+            goal: components["schemas"]["Goal"];
+            personZone: boolean;
+            start: components["schemas"]["Start"];
+        };
+        SequenceSave: {
+            sequence: components["schemas"]["SequenceDraft"];
+            /** Format: int32 */
+            version: number;
+        };
+        SequenceView: {
+            /** Format: int64 */
+            dueByTomorrow: number;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            offers: number[];
+            /** Format: int64 */
+            onTheirWay: number;
+            paused: boolean;
+            retiming?: components["schemas"]["Came"];
+            rules: components["schemas"]["SequenceRules"];
+            steps: components["schemas"]["StepView"][];
+            /** Format: int32 */
+            version: number;
+        };
+        Session: {
+            email?: string;
+        };
+        SessionLine: {
+            agent: string;
+            current: boolean;
+            key: string;
+            /** Format: date-time */
+            lastSeenAt: string;
+            network: string;
+            /** Format: date-time */
+            startedAt: string;
+        };
+        SetAsideView: {
+            newest: components["schemas"]["Line"][];
+            /** Format: int64 */
+            total: number;
+        };
+        Share: {
+            /** Format: double */
+            high: number;
+            intervalShown: boolean;
+            /** Format: double */
+            low: number;
+            /** Format: int64 */
+            of: number;
+            /** Format: double */
+            share: number;
+        };
+        SignIn: {
+            email: string;
+            password: string;
+        };
+        SignInLine: {
+            agent: string;
+            /** Format: date-time */
+            at: string;
+            network: string;
+            succeeded: boolean;
+        };
+        SignUp: {
+            /** Format: date-time */
+            at: string;
+            campaign: string;
+            /** Format: date-time */
+            confirmedAt?: string;
+            confirmedBy?: string;
+            confirmedNetwork?: string;
+            consentGiven: boolean;
+            doubt?: string;
+            network: string;
+            offer: string;
+            page: string;
+            wording?: string;
+            zone?: string;
+        };
+        SigningChange: {
+            on: boolean;
+        };
+        SigningKey: {
+            /** Format: date-time */
+            createdAt: string;
+            domain: string;
+            name: string;
+            on: boolean;
+            record: string;
+            selector: string;
+        };
+        SigningView: {
+            key?: components["schemas"]["SigningKey"];
+            records: components["schemas"]["DnsRecord"][];
+        };
+        Since: {
+            /** Format: date-time */
+            since: string;
+        };
+        Site: {
+            /** Format: date-time */
+            createdAt: string;
+            /** Format: int64 */
+            id: number;
+            key: string;
+            name: string;
+            origin: string;
+        };
+        SiteSave: {
+            name: string;
+            origin: string;
+        };
+        SiteView: {
+            forms: components["schemas"]["LastSeen"][];
+            /** Format: int32 */
+            pages: number;
+            /** Format: date-time */
+            seenAt?: string;
+            site: components["schemas"]["Site"];
+            snippet: string;
+        };
+        SmtpSettings: {
+            host: string;
+            password: string;
+            /** Format: int32 */
+            port: number;
+            /** @enum {string} */
+            security: "NONE" | "STARTTLS" | "TLS";
+            user: string;
+        };
+        SmtpView: {
+            host: string;
+            passwordKnown: boolean;
+            /** Format: int32 */
+            port: number;
+            /** @enum {string} */
+            security: "NONE" | "STARTTLS" | "TLS";
+            user: string;
+        };
+        SocialLink: {
+            href: string;
+            name: string;
+        };
+        Start: {
+            /** Format: int32 */
+            days: number;
+            field: string;
+            /** @enum {string} */
+            kind: "SIGN_UP" | "TAG_GAINED" | "PASS_USED" | "PASS_NOT_USED" | "DATE_FIELD";
+            /** Format: int64 */
+            offerId?: number;
+            tag: string;
+        };
+        State: {
+            lastTrouble?: string;
+            /** Format: date-time */
+            nextTry?: string;
+            /** Format: int64 */
+            troubled: number;
+            /** Format: date-time */
+            troubledSince?: string;
+            /** Format: int64 */
+            waiting: number;
+        };
+        StateChange: {
+            /** @enum {string} */
+            state: "DRAFT" | "LIVE" | "PAUSED" | "ENDED";
+        };
+        StepDraft: {
+            email: components["schemas"]["EmailContent"];
+            /** Format: int64 */
+            emailId?: number;
+            /** Format: int32 */
+            emailVersion: number;
+            /** Format: int64 */
+            id?: number;
+            ready: boolean;
+            rules: components["schemas"]["StepRules"];
+        };
+        StepNumbers: {
+            /** Format: int64 */
+            ahead: number;
+            /** Format: int64 */
+            bounced: number;
+            /** Format: int64 */
+            clicked: number;
+            /** Format: int64 */
+            left: number;
+            /** Format: int64 */
+            machineOpened: number;
+            /** Format: int64 */
+            opened: number;
+            /** Format: int64 */
+            sent: number;
+            /** Format: int64 */
+            skipped: number;
+            /** Format: int64 */
+            stepId: number;
+        };
+        StepRules: {
+            at: string;
+            condition: components["schemas"]["Condition"];
+            days: ("MONDAY" | "TUESDAY" | "WEDNESDAY" | "THURSDAY" | "FRIDAY" | "SATURDAY" | "SUNDAY")[];
+            from: string;
+            to: string;
+            /** Format: int32 */
+            waitAmount: number;
+            /** @enum {string} */
+            waitUnit: "MINUTES" | "HOURS" | "DAYS";
+        };
+        StepView: {
+            clickRate: components["schemas"]["Share"];
+            email: components["schemas"]["EmailContent"];
+            /** Format: int64 */
+            emailId: number;
+            /** Format: int32 */
+            emailVersion: number;
+            /** Format: int64 */
+            id: number;
+            numbers: components["schemas"]["StepNumbers"];
+            openRate: components["schemas"]["Share"];
+            ready: boolean;
+            rules: components["schemas"]["StepRules"];
+            /** Format: int64 */
+            usedIn: number;
+        };
+        Stored: {
+            hash: string;
+            mediaType: string;
+            /** Format: int64 */
+            size: number;
+        };
+        TagByHand: {
+            give: boolean;
+            tag: string;
+        };
+        TagChange: {
+            give: boolean;
+            tag: string;
+            /** @enum {string} */
+            when: "SIGN_UP" | "CONFIRMATION" | "FIRST_USE";
+        };
+        TagCount: {
+            name: string;
+            /** Format: int64 */
+            people: number;
+        };
+        TagMade: {
+            name: string;
+        };
+        Taken: {
+            address?: string;
+            kind: string;
+            understood: boolean;
+        };
+        TestEmail: {
+            email?: components["schemas"]["Preview"];
+            to: string;
+        };
+        TestResult: {
+            said: string;
+            sent: boolean;
+        };
+        Today: {
+            halt?: components["schemas"]["Halt"];
+            mailTrouble?: string;
+            news: components["schemas"]["Told"][];
+            /** Format: date-time */
+            now: string;
+            offers: components["schemas"]["OfferView"][];
+            outbox: components["schemas"]["State"];
+            setAside: components["schemas"]["SetAsideView"];
+            /** Format: int64 */
+            waitingToConfirm: number;
+        };
+        Told: {
+            /** Format: date-time */
+            at: string;
+            detail: string;
+            email?: string;
+            /** @enum {string} */
+            kind: "SIGNED_UP" | "CONFIRMATION_SENT" | "CONFIRMED" | "HANDED_OVER" | "DELIVERY_SENT" | "PASS_USED" | "FRESH_LINK_ASKED" | "FOLLOW_UP_STARTED" | "FOLLOW_UP_SENT" | "FOLLOW_UP_SKIPPED" | "FOLLOW_UP_ENDED" | "LEFT" | "UNREACHABLE" | "REACHABLE_AGAIN" | "EMAIL_FAILED" | "BLOCKED" | "BOUNCED" | "COMPLAINED" | "TAG_GIVEN" | "TAG_TAKEN" | "OFFER_LIVE" | "OFFER_PAUSED";
+            offer?: string;
+            /** Format: int64 */
+            offerId?: number;
+            /** Format: int64 */
+            personId?: number;
+        };
+        Track: {
+            /** Format: int64 */
+            confirmed: number;
+            /** Format: int64 */
+            followedUp: number;
+            /** Format: int64 */
+            handedOver: number;
+            /** Format: int64 */
+            seen: number;
+            /** Format: int64 */
+            signedUp: number;
+            /** Format: int64 */
+            used: number;
+        };
+        Tracking: {
+            untracked: boolean;
+        };
+        Trigger: {
+            /** Format: int32 */
+            amount: number;
+            /** @enum {string} */
+            kind: "AT_ONCE" | "AFTER_SECONDS" | "AT_SCROLL" | "ON_LEAVING" | "ON_CLICK" | "WHEN_IDLE";
+        };
+        Turn: {
+            on: boolean;
+        };
+        UndoOf: {
+            /** Format: date-time */
+            at: string;
+        };
+        UnreachableCount: {
+            /** Format: int64 */
+            people: number;
+        };
+        Verdict: {
+            form: string;
+            /** Format: int64 */
+            formId: number;
+            offer: string;
+            /** Format: int64 */
+            offerId: number;
+            /** @enum {string} */
+            reason?: "OFF" | "PAGE" | "SEASON" | "SIGNED_UP" | "NEW_OR_RETURNING" | "TOO_FEW_PAGES" | "DEVICE" | "CAME_FROM" | "DECLINED_LATELY" | "CLOSED_LATELY" | "SHOWN_ENOUGH" | "OUTRANKED" | "ANOTHER_BAR";
+            /** @enum {string} */
+            shape: "IN_PAGE" | "POP_UP" | "SLIDE_IN" | "BAR" | "FULL_PAGE";
+            shows: boolean;
+            words?: string;
+        };
+        Visitor: {
+            /** Format: int32 */
+            closedDaysAgo?: number;
+            /** Format: int32 */
+            declinedDaysAgo?: number;
+            mobile: boolean;
+            /** Format: int32 */
+            pages: number;
+            referrer: string;
+            returning: boolean;
+            /** Format: int32 */
+            shown: number;
+            /** Format: int64 */
+            signedUpFor?: number;
+            url: string;
+        };
+        VisitorChecks: {
+            /** @enum {string} */
+            human: "NEVER" | "WHEN_SUSPICIOUS" | "ALWAYS";
+            /** @enum {string} */
+            throwAway: "LET_IN" | "MARK" | "REFUSE";
+            verifies: boolean;
+        };
+        VisitorPages: {
+            colours: components["schemas"]["PageColours"];
+            freshLink: components["schemas"]["PageWords"];
+            leave: components["schemas"]["PageWords"];
+            left: components["schemas"]["PageWords"];
+            leftGoesOnTo: string;
+            linkExpired: components["schemas"]["PageWords"];
+        };
+        Welcome: {
+            email: string;
+            password: string;
+            token: string;
+        };
+        Whole: {
+            dossier: components["schemas"]["Dossier"];
+            history: components["schemas"]["Told"][];
+            person: components["schemas"]["Person"];
+        };
+        WordsPreview: {
+            colours: components["schemas"]["PageColours"];
+            withFiles: boolean;
+            withSteps: boolean;
+            words: components["schemas"]["PageWords"];
+        };
+    };
+    responses: never;
+    parameters: never;
+    requestBodies: never;
+    headers: never;
+    pathItems: never;
 }
-export type $defs = Record<string, never>
+export type $defs = Record<string, never>;
 export interface operations {
-  account: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['AccountView']
-        }
-      }
-    }
-  }
-  change_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['PasswordChange']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  endOthers: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['AccountView']
-        }
-      }
-    }
-  }
-  end: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        key: string
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['AccountView']
-        }
-      }
-    }
-  }
-  take: {
-    parameters: {
-      query?: never
-      header?: {
-        Authorization?: string
-      }
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Taken']
-        }
-      }
-    }
-  }
-  get_3: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['BusinessView']
-        }
-      }
-    }
-  }
-  put_4: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['BusinessSave']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Saved']
-        }
-      }
-    }
-  }
-  putSmtp: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SmtpSettings']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  test_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Visitor']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Verdict'][]
-        }
-      }
-    }
-  }
-  all_2: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['LibraryEmail'][]
-        }
-      }
-    }
-  }
-  eml: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['EmailToExport']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'message/rfc822': string
-        }
-      }
-    }
-  }
-  html: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['EmailToExport']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'text/html': string
-        }
-      }
-    }
-  }
-  importHtml: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['HtmlToImport']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Imported']
-        }
-      }
-    }
-  }
-  layouts: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['EmailLayout'][]
-        }
-      }
-    }
-  }
-  addLayout: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['LayoutMade']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['EmailLayout'][]
-        }
-      }
-    }
-  }
-  deleteLayout: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['EmailLayout'][]
-        }
-      }
-    }
-  }
-  ways: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['BounceWays']
-        }
-      }
-    }
-  }
-  renewKey: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['BounceWays']
-        }
-      }
-    }
-  }
-  goOn: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['EngineView']
-        }
-      }
-    }
-  }
-  instructions: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Instructions']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['TestResult']
-        }
-      }
-    }
-  }
-  outbox: {
-    parameters: {
-      query?: {
-        pile?: 'WAITING' | 'HELD' | 'ON_ITS_WAY' | 'TROUBLED' | 'SENT' | 'FAILED' | 'DROPPED'
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['EngineView']
-        }
-      }
-    }
-  }
-  giveUp: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Chosen']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['EmailsChanged']
-        }
-      }
-    }
-  }
-  retry: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Chosen']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['EmailsChanged']
-        }
-      }
-    }
-  }
-  tryNow: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['EmailsChanged']
-        }
-      }
-    }
-  }
-  preview_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Preview']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['PreviewView']
-        }
-      }
-    }
-  }
-  signing: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SigningView']
-        }
-      }
-    }
-  }
-  turn_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SigningChange']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SigningView']
-        }
-      }
-    }
-  }
-  makeKey: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SigningView']
-        }
-      }
-    }
-  }
-  test: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['TestEmail']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['TestResult']
-        }
-      }
-    }
-  }
-  list_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OfferView'][]
-        }
-      }
-    }
-  }
-  make_2: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Made']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OfferView']
-        }
-      }
-    }
-  }
-  get_2: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OfferView']
-        }
-      }
-    }
-  }
-  put_3: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['OfferSave']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OfferView']
-        }
-      }
-    }
-  }
-  addFile: {
-    parameters: {
-      query: {
-        name: string
-        replaces?: number
-      }
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OfferView']
-        }
-      }
-    }
-  }
-  removeFile: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-        fileId: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OfferView']
-        }
-      }
-    }
-  }
-  fix: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Cure']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OfferView']
-        }
-      }
-    }
-  }
-  changeState: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['StateChange']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['OfferView']
-        }
-      }
-    }
-  }
-  ofOffer: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        offerId: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SequenceView']
-        }
-      }
-    }
-  }
-  follow: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        offerId: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Followed']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SequenceView']
-        }
-      }
-    }
-  }
-  layouts_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        offerId: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Layout'][]
-        }
-      }
-    }
-  }
-  list_2: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        offerId: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FormView'][]
-        }
-      }
-    }
-  }
-  make_3: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        offerId: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FormMake']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FormView']
-        }
-      }
-    }
-  }
-  preview: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        offerId: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FormPreview']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Drawn']
-        }
-      }
-    }
-  }
-  get_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        offerId: number
-        formId: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FormView']
-        }
-      }
-    }
-  }
-  put_2: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        offerId: number
-        formId: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['FormSave']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FormView']
-        }
-      }
-    }
-  }
-  remove_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        offerId: number
-        formId: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  turn: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        offerId: number
-        formId: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Turn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['FormView']
-        }
-      }
-    }
-  }
-  placing: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        offerId: number
-        formId: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Placing']
-        }
-      }
-    }
-  }
-  qr: {
-    parameters: {
-      query?: {
-        campaign?: string
-      }
-      header?: never
-      path: {
-        offerId: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'image/svg+xml': string
-        }
-      }
-    }
-  }
-  rehearse: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        offerId: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RehearsalWish']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Frame'][]
-        }
-      }
-    }
-  }
-  words: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        offerId: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['WordsPreview']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Html']
-        }
-      }
-    }
-  }
-  search: {
-    parameters: {
-      query?: {
-        words?: string
-        state?: 'WAITING_TO_CONFIRM' | 'ON_THE_LIST' | 'LEFT' | 'UNREACHABLE' | 'BLOCKED'
-        offerId?: number
-        tag?: string
-        page?: number
-        size?: number
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Page']
-        }
-      }
-    }
-  }
-  get_5: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Whole']
-        }
-      }
-    }
-  }
-  block: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  again: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Again']
-        }
-      }
-    }
-  }
-  change: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['TagByHand']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': string[]
-        }
-      }
-    }
-  }
-  track: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Tracking']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Whole']
-        }
-      }
-    }
-  }
-  add_1: {
-    parameters: {
-      query: {
-        name: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Stored']
-        }
-      }
-    }
-  }
-  all_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SequenceLine'][]
-        }
-      }
-    }
-  }
-  make_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SequenceMade']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SequenceView']
-        }
-      }
-    }
-  }
-  get: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SequenceView']
-        }
-      }
-    }
-  }
-  put_1: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SequenceSave']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SequenceView']
-        }
-      }
-    }
-  }
-  effect: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SequenceDraft']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Effect']
-        }
-      }
-    }
-  }
-  pause: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SequencePause']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SequenceView']
-        }
-      }
-    }
-  }
-  join: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Joiners']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Joined']
-        }
-      }
-    }
-  }
-  countJoiners: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Joiners']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Joined']
-        }
-      }
-    }
-  }
-  remove_2: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-        personId: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  plan: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SequenceDraft']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Planned'][]
-        }
-      }
-    }
-  }
-  get_4: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Session']
-        }
-      }
-    }
-  }
-  signIn: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SignIn']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Session']
-        }
-      }
-    }
-  }
-  signOut: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  forgotten: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Forgotten']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  reset: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Reset']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  welcome: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Welcome']
-      }
-    }
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  now: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SetAsideView']
-        }
-      }
-    }
-  }
-  tryAgain: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SetAsideView']
-        }
-      }
-    }
-  }
-  list: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SiteView'][]
-        }
-      }
-    }
-  }
-  add: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SiteSave']
-      }
-    }
-    responses: {
-      /** @description Created */
-      201: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SiteView']
-        }
-      }
-    }
-  }
-  put: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SiteSave']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SiteView']
-        }
-      }
-    }
-  }
-  remove: {
-    parameters: {
-      query?: never
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown
-        }
-        content?: never
-      }
-    }
-  }
-  pages: {
-    parameters: {
-      query?: {
-        formKey?: string
-      }
-      header?: never
-      path: {
-        id: number
-      }
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['SeenPage'][]
-        }
-      }
-    }
-  }
-  all: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['TagCount'][]
-        }
-      }
-    }
-  }
-  make: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['TagMade']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['TagCount'][]
-        }
-      }
-    }
-  }
-  delete: {
-    parameters: {
-      query: {
-        name: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['TagCount'][]
-        }
-      }
-    }
-  }
-  today: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Today']
-        }
-      }
-    }
-  }
-  count: {
-    parameters: {
-      query: {
-        since: string
-      }
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody?: never
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['UnreachableCount']
-        }
-      }
-    }
-  }
-  allSince: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['Since']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['Again']
-        }
-      }
-    }
-  }
-  undo: {
-    parameters: {
-      query?: never
-      header?: never
-      path?: never
-      cookie?: never
-    }
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['UndoOf']
-      }
-    }
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown
-        }
-        content: {
-          'application/json': components['schemas']['UnreachableCount']
-        }
-      }
-    }
-  }
+    account: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountView"];
+                };
+            };
+        };
+    };
+    change_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasswordChange"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    endOthers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountView"];
+                };
+            };
+        };
+    };
+    end: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AccountView"];
+                };
+            };
+        };
+    };
+    take: {
+        parameters: {
+            query?: never;
+            header?: {
+                Authorization?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"];
+                };
+            };
+        };
+    };
+    get_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BusinessView"];
+                };
+            };
+        };
+    };
+    put_4: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BusinessSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Saved"];
+                };
+            };
+        };
+    };
+    putSmtp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SmtpSettings"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    test_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Visitor"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Verdict"][];
+                };
+            };
+        };
+    };
+    all_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LibraryEmail"][];
+                };
+            };
+        };
+    };
+    eml: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EmailToExport"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "message/rfc822": string;
+                };
+            };
+        };
+    };
+    html: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EmailToExport"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": string;
+                };
+            };
+        };
+    };
+    importHtml: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HtmlToImport"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
+                };
+            };
+        };
+    };
+    layouts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EmailLayout"][];
+                };
+            };
+        };
+    };
+    addLayout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayoutMade"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EmailLayout"][];
+                };
+            };
+        };
+    };
+    deleteLayout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EmailLayout"][];
+                };
+            };
+        };
+    };
+    ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BounceWays"];
+                };
+            };
+        };
+    };
+    renewKey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BounceWays"];
+                };
+            };
+        };
+    };
+    goOn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EngineView"];
+                };
+            };
+        };
+    };
+    instructions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Instructions"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TestResult"];
+                };
+            };
+        };
+    };
+    outbox: {
+        parameters: {
+            query?: {
+                pile?: "WAITING" | "HELD" | "ON_ITS_WAY" | "TROUBLED" | "SENT" | "FAILED" | "DROPPED";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EngineView"];
+                };
+            };
+        };
+    };
+    giveUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Chosen"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EmailsChanged"];
+                };
+            };
+        };
+    };
+    retry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Chosen"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EmailsChanged"];
+                };
+            };
+        };
+    };
+    tryNow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EmailsChanged"];
+                };
+            };
+        };
+    };
+    preview_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Preview"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PreviewView"];
+                };
+            };
+        };
+    };
+    signing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SigningView"];
+                };
+            };
+        };
+    };
+    turn_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SigningChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SigningView"];
+                };
+            };
+        };
+    };
+    makeKey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SigningView"];
+                };
+            };
+        };
+    };
+    test: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TestEmail"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TestResult"];
+                };
+            };
+        };
+    };
+    list_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferView"][];
+                };
+            };
+        };
+    };
+    make_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Made"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferView"];
+                };
+            };
+        };
+    };
+    get_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferView"];
+                };
+            };
+        };
+    };
+    put_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OfferSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferView"];
+                };
+            };
+        };
+    };
+    addFile: {
+        parameters: {
+            query: {
+                name: string;
+                replaces?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferView"];
+                };
+            };
+        };
+    };
+    removeFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                fileId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferView"];
+                };
+            };
+        };
+    };
+    fix: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Cure"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferView"];
+                };
+            };
+        };
+    };
+    changeState: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StateChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferView"];
+                };
+            };
+        };
+    };
+    ofOffer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SequenceView"];
+                };
+            };
+        };
+    };
+    follow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Followed"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SequenceView"];
+                };
+            };
+        };
+    };
+    layouts_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Layout"][];
+                };
+            };
+        };
+    };
+    list_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormView"][];
+                };
+            };
+        };
+    };
+    make_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormMake"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormView"];
+                };
+            };
+        };
+    };
+    preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormPreview"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Drawn"];
+                };
+            };
+        };
+    };
+    get_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+                formId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormView"];
+                };
+            };
+        };
+    };
+    put_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+                formId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormView"];
+                };
+            };
+        };
+    };
+    remove_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+                formId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    turn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+                formId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Turn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormView"];
+                };
+            };
+        };
+    };
+    placing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+                formId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Placing"];
+                };
+            };
+        };
+    };
+    qr: {
+        parameters: {
+            query?: {
+                campaign?: string;
+            };
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+        };
+    };
+    rehearse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RehearsalWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Frame"][];
+                };
+            };
+        };
+    };
+    words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WordsPreview"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Html"];
+                };
+            };
+        };
+    };
+    search: {
+        parameters: {
+            query?: {
+                words?: string;
+                state?: "WAITING_TO_CONFIRM" | "ON_THE_LIST" | "LEFT" | "UNREACHABLE" | "BLOCKED";
+                offerId?: number;
+                tag?: string;
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Page"];
+                };
+            };
+        };
+    };
+    get_5: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Whole"];
+                };
+            };
+        };
+    };
+    block: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Again"];
+                };
+            };
+        };
+    };
+    change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TagByHand"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
+    track: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Tracking"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Whole"];
+                };
+            };
+        };
+    };
+    add_1: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stored"];
+                };
+            };
+        };
+    };
+    all_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SequenceLine"][];
+                };
+            };
+        };
+    };
+    make_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SequenceMade"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SequenceView"];
+                };
+            };
+        };
+    };
+    get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SequenceView"];
+                };
+            };
+        };
+    };
+    put_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SequenceSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SequenceView"];
+                };
+            };
+        };
+    };
+    effect: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SequenceDraft"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Effect"];
+                };
+            };
+        };
+    };
+    pause: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SequencePause"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SequenceView"];
+                };
+            };
+        };
+    };
+    join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Joiners"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Joined"];
+                };
+            };
+        };
+    };
+    countJoiners: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Joiners"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Joined"];
+                };
+            };
+        };
+    };
+    remove_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                personId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SequenceDraft"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Planned"][];
+                };
+            };
+        };
+    };
+    get_4: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+        };
+    };
+    signIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
+            };
+        };
+    };
+    signOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    forgotten: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Forgotten"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    reset: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Reset"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    welcome: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Welcome"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    now: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetAsideView"];
+                };
+            };
+        };
+    };
+    tryAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetAsideView"];
+                };
+            };
+        };
+    };
+    list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SiteView"][];
+                };
+            };
+        };
+    };
+    add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SiteSave"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SiteView"];
+                };
+            };
+        };
+    };
+    put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SiteSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SiteView"];
+                };
+            };
+        };
+    };
+    remove: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    pages: {
+        parameters: {
+            query?: {
+                formKey?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeenPage"][];
+                };
+            };
+        };
+    };
+    all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TagCount"][];
+                };
+            };
+        };
+    };
+    make: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TagMade"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TagCount"][];
+                };
+            };
+        };
+    };
+    delete: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TagCount"][];
+                };
+            };
+        };
+    };
+    today: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Today"];
+                };
+            };
+        };
+    };
+    count: {
+        parameters: {
+            query: {
+                since: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnreachableCount"];
+                };
+            };
+        };
+    };
+    allSince: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Since"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Again"];
+                };
+            };
+        };
+    };
+    undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UndoOf"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UnreachableCount"];
+                };
+            };
+        };
+    };
 }
