@@ -41,7 +41,7 @@ export function takeUp<T>(key: string, at: string, source: Source<T>): SaveQueue
     return queue
   }
   const queue = saveQueue<T>(key, () => writer, source)
-  places.set(key, { queue: queue as unknown as SaveQueue<unknown>, screens: 1, at })
+  places.set(key, shallowReactive({ queue: queue as unknown as SaveQueue<unknown>, screens: 1, at }))
   void queue.load()
   return queue
 }

@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { ApiFault } from '../../api/client'
-import { clearDesk, layDown, resumeAll, saveAll, setWriter, takeUp } from './desk'
+import { clearDesk, layDown, leftBehind, resumeAll, saveAll, setWriter, takeUp } from './desk'
 import type { SaveQueue, Versioned } from './saveQueue'
 
 type Words = { id?: number; words: string; more?: string }
@@ -23,7 +23,7 @@ async function type(queue: SaveQueue<Words>, words: string, ms = 700) {
 }
 
 /** What another page of the same browser has left behind. */
-function leftBehind(value: Words, version: number, owner = 'owner@quireandthread.example') {
+function foundDraft(value: Words, version: number, owner = 'owner@quireandthread.example') {
   const draft = { version, base: { words: 'first' }, value, at: '2026-11-25T13:00:00Z', owner }
   localStorage.setItem(`jeton.draft ${KEY} another`, JSON.stringify(draft))
 }
@@ -258,7 +258,7 @@ describe('A document on its way to the server', () => {
   })
 
   it('offers what a page that is gone had not saved, and saves it when it is taken up', async () => {
-    leftBehind({ words: 'lost in a crash' }, 1)
+    foundDraft({ words: 'lost in a crash' }, 1)
     const { queue, save } = open()
     await vi.advanceTimersByTimeAsync(500)
     expect(queue.found.value!.draft.value.words).toBe('lost in a crash')
@@ -270,13 +270,13 @@ describe('A document on its way to the server', () => {
   })
 
   it('offers nothing that was saved after all, and nothing of somebody else', async () => {
-    leftBehind({ words: 'first' }, 1)
+    foundDraft({ words: 'first' }, 1)
     const { queue } = open()
     await vi.advanceTimersByTimeAsync(500)
     expect(queue.found.value).toBeNull()
     expect(drafts()).toHaveLength(0)
     clearDesk()
-    leftBehind({ words: 'theirs' }, 1, 'another@quireandthread.example')
+    foundDraft({ words: 'theirs' }, 1, 'another@quireandthread.example')
     const again = open().queue
     await vi.advanceTimersByTimeAsync(500)
     expect(again.found.value).toBeNull()
@@ -322,6 +322,19 @@ describe('A document on its way to the server', () => {
     expect(queue.state.value).toBe('away')
     await vi.advanceTimersByTimeAsync(4000)
     expect(queue.state.value).toBe('saved')
+  })
+
+  it('is told of where it was typed, when it waits for somebody off screen', async () => {
+    const { queue } = open(async () => {
+      throw new ApiFault(422, 'refused')
+    })
+    await vi.advanceTimersByTimeAsync(0)
+    await type(queue, '')
+    expect(leftBehind.value).toEqual([])
+    layDown(KEY)
+    expect(leftBehind.value).toEqual(['/offers/1/give'])
+    open(next)
+    expect(leftBehind.value).toEqual([])
   })
 
   it('says whether everything open could be saved', async () => {
