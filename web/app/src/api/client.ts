@@ -11,6 +11,10 @@ export class ApiFault extends Error {
   }
 }
 
+/** A fault in one line: of several problems the first. */
+export const oneLine = (fault: unknown): string =>
+  fault instanceof ApiFault ? (fault.problems[0]?.message ?? fault.message) : (fault as Error).message
+
 const AWAY = 'Jeton cannot be reached.'
 const SIGNED_OUT = 401
 

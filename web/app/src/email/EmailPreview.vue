@@ -2,7 +2,7 @@
 import { mdiSendOutline } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import { useSession } from '../account/useSession'
-import { ApiFault } from '../api/client'
+import { oneLine } from '../api/client'
 import PreviewFrame from '../shared/PreviewFrame.vue'
 import { useLatest } from '../shared/useLatest'
 import SizeChoice from '../shared/SizeChoice.vue'
@@ -53,8 +53,7 @@ async function test() {
   try {
     said.value = (await props.written.sendTest(to.value)).said
   } catch (failed) {
-    const { problems, message } = failed as ApiFault
-    said.value = problems[0]?.message ?? message
+    said.value = oneLine(failed)
   }
 }
 </script>

@@ -2,7 +2,7 @@
 import { mdiPlus } from '@mdi/js'
 import { onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
-import { ApiFault } from '../api/client'
+import { oneLine } from '../api/client'
 import type { OfferView, SequenceLine } from '../api/types'
 import { startWords } from '../sequence/rules'
 import { people } from '../shared/when'
@@ -29,8 +29,7 @@ async function make() {
     const made = await sequences.make(name.value)
     await router.push(`/sequences/${made.id}`)
   } catch (failed) {
-    const { problems, message } = failed as ApiFault
-    wrong.value = problems[0]?.message ?? message
+    wrong.value = oneLine(failed)
   }
 }
 

@@ -4,7 +4,9 @@ import { useRouter } from 'vue-router'
 import type { OfferView } from '../api/types'
 import { usePeople } from '../people/usePeople'
 import { useOffers } from '../business/useOffers'
+import { useLatest } from '../shared/useLatest'
 
+const MOST_PEOPLE = 5
 const everybody = usePeople()
 const everyOffer = useOffers()
 
@@ -18,10 +20,20 @@ const emit = defineEmits<{ close: [] }>()
 const router = useRouter()
 const words = ref('')
 const offers = ref<OfferView[]>([])
-const people = ref<Found[]>([])
 const chosen = ref(0)
 const field = ref<HTMLInputElement>()
-let run = 0
+
+/** Looked for a pause after the last key; only the newest answer counts. */
+const asked = computed(() => (words.value.trim().length < 2 ? null : words.value.trim()))
+const { answer: page } = useLatest(
+  () => asked.value,
+  (typed) => everybody.find(typed, MOST_PEOPLE),
+)
+const people = computed<Found[]>(() =>
+  asked.value === null
+    ? []
+    : (page.value?.people ?? []).map((p) => ({ words: p.email, kind: 'person', to: `/people/${p.id}` })),
+)
 
 const COMMANDS: Found[] = [
   { words: 'Make a new offer', kind: 'do', to: '/offers?new=1' },
@@ -55,18 +67,7 @@ const found = computed<Found[]>(() => {
   return [...fixed.slice(0, 8), ...people.value]
 })
 
-watch(words, async () => {
-  chosen.value = 0
-  const mine = ++run
-  if (words.value.trim().length < 2) {
-    people.value = []
-    return
-  }
-  const page = await everybody.find(words.value, 5)
-  if (mine === run) {
-    people.value = page.people.map((p) => ({ words: p.email, kind: 'person', to: `/people/${p.id}` }))
-  }
-})
+watch(words, () => (chosen.value = 0))
 
 function go(item: Found | undefined) {
   if (item) {

@@ -2,7 +2,7 @@
 import { mdiPlus } from '@mdi/js'
 import { ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import { ApiFault } from '../api/client'
+import { oneLine } from '../api/client'
 import type { OfferView } from '../api/types'
 import { useClock } from '../clock/useClock'
 import SmallTrack from './SmallTrack.vue'
@@ -38,7 +38,7 @@ async function make() {
     const made = await calls.make(name.value)
     await router.push(`/offers/${made.offer.id}/give`)
   } catch (failed) {
-    wrong.value = (failed as ApiFault).problems[0]?.message ?? (failed as Error).message
+    wrong.value = oneLine(failed)
   } finally {
     busy.value = false
   }

@@ -1,5 +1,5 @@
 import { ref } from 'vue'
-import { api, ApiFault, upload } from '../api/client'
+import { api, upload, oneLine } from '../api/client'
 import type { OfferView } from '../api/types'
 
 const MOST_BYTES = 200 * 2 ** 20
@@ -27,8 +27,7 @@ export function useFiles(offerId: number, changed: (view: OfferView) => void) {
       changed(await work())
       return true
     } catch (failed) {
-      const { problems, message } = failed as ApiFault
-      wrong.value = problems[0]?.message ?? message
+      wrong.value = oneLine(failed)
       return false
     }
   }

@@ -48,6 +48,20 @@ describe('Adding people to a sequence', () => {
     expect(server.bodies('POST /sequences/7/people/count')[1]).toMatchObject({ again: true })
   })
 
+  it('never names a number that belongs to an earlier question', async () => {
+    const { user, server } = await open()
+    let late: (count: unknown) => void = () => {}
+    server.on('POST /sequences/7/people/count', (asked: { again: boolean }) =>
+      asked.again ? { added: 43, alreadyIn: 0, notOnTheList: 1 } : new Promise((answer) => (late = answer)),
+    )
+    await user.click(screen.getByLabelText('All on the list'))
+    await user.click(screen.getByLabelText('Also those who have had it before'))
+    expect(await screen.findByRole('button', { name: 'Add 43 people' })).toBeTruthy()
+    late({ added: 40, alreadyIn: 3, notOnTheList: 1 })
+    await new Promise((resolve) => setTimeout(resolve))
+    expect(screen.getByRole('button', { name: 'Add 43 people' })).toBeTruthy()
+  })
+
   it('does not offer to add nobody', async () => {
     const { user, server } = await open()
     server.on('POST /sequences/7/people/count', { added: 0, alreadyIn: 12, notOnTheList: 0 })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
-import { ApiFault } from '../api/client'
 import type { Joined } from '../api/types'
+import { useLatest } from '../shared/useLatest'
 import { people } from '../shared/when'
 import { useJoining } from './useJoining'
 import { usePeople } from '../people/usePeople'
@@ -9,6 +9,7 @@ import { useOffers } from '../business/useOffers'
 
 /** Adds people to a sequence: some by hand, or all who signed up for an offer. The number is shown first. */
 const props = defineProps<{ id: number }>()
+const MOST_FOUND = 8
 const joining = useJoining(props.id)
 const everybody = usePeople()
 const everyOffer = useOffers()
@@ -20,10 +21,10 @@ const chosen = ref<number[]>([])
 const offers = ref<{ title: string; value: number }[]>([])
 const offerId = ref<number | null>(null)
 const again = ref(false)
-const counted = ref<Joined | null>(null)
+const added = ref<Joined | null>(null)
 const busy = ref(false)
 const done = ref(false)
-const wrong = ref('')
+const refused = ref('')
 
 const question = computed(() => ({
   people: way.value === 'hand' ? chosen.value : [],
@@ -33,28 +34,24 @@ const question = computed(() => ({
 }))
 const asks = computed(() => way.value === 'filter' || chosen.value.length > 0)
 
-async function ask(path: string) {
-  try {
-    counted.value = await (path === '/count' ? joining.count : joining.add)(question.value)
-    wrong.value = ''
-  } catch (failed) {
-    wrong.value = (failed as ApiFault).message
-  }
-}
+const {
+  answer: count,
+  fault,
+  busy: counting,
+} = useLatest(() => (asks.value && !done.value ? question.value : null), joining.count)
+// A number that belongs to an earlier question must not stand on the button.
+const counted = computed(() => added.value ?? (asks.value && !counting.value ? count.value : null))
+const wrong = computed(() => refused.value || fault.value)
 
-watch(question, () => {
-  counted.value = null
-  if (asks.value && !done.value) {
-    void ask('/count')
-  }
-})
-watch(words, async (typed) => {
-  if (typed.trim().length > 1) {
-    const page = await everybody.find(typed, 8)
-    const fresh = page.people.map((p) => ({ title: p.email, value: p.id }))
-    const kept = found.value.filter((p) => chosen.value.includes(p.value))
-    found.value = [...kept, ...fresh.filter((p) => !kept.some((k) => k.value === p.value))]
-  }
+const looked = computed(() => (words.value.trim().length > 1 ? words.value.trim() : null))
+const { answer: page } = useLatest(
+  () => looked.value,
+  (typed) => everybody.find(typed, MOST_FOUND),
+)
+watch(page, (now) => {
+  const fresh = (now?.people ?? []).map((p) => ({ title: p.email, value: p.id }))
+  const kept = found.value.filter((p) => chosen.value.includes(p.value))
+  found.value = [...kept, ...fresh.filter((p) => !kept.some((k) => k.value === p.value))]
 })
 onMounted(async () => {
   offers.value = (await everyOffer.all()).map(({ offer }) => ({
@@ -65,12 +62,15 @@ onMounted(async () => {
 
 async function join() {
   busy.value = true
-  await ask('')
-  busy.value = false
-  done.value = wrong.value === ''
-  if (done.value) {
+  refused.value = ''
+  try {
+    added.value = await joining.add(question.value)
+    done.value = true
     emit('joined')
+  } catch (failed) {
+    refused.value = (failed as Error).message
   }
+  busy.value = false
 }
 </script>
 

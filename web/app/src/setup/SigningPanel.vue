@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue'
-import { ApiFault } from '../api/client'
+import { oneLine } from '../api/client'
 import type { BounceWays, SigningView } from '../api/types'
 import CopyButton from '../shared/CopyButton.vue'
 import ConfirmDialog from '../shared/ConfirmDialog.vue'
@@ -35,8 +35,7 @@ async function ask(work: () => Promise<SigningView>) {
     view.value = await work()
     fault.value = ''
   } catch (failed) {
-    const { problems, message } = failed as ApiFault
-    fault.value = problems[0]?.message ?? message
+    fault.value = oneLine(failed)
   }
   busy.value = false
 }

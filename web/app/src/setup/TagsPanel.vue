@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { mdiTrashCanOutline } from '@mdi/js'
 import { ref } from 'vue'
-import { ApiFault } from '../api/client'
+import { oneLine } from '../api/client'
 import type { TagCount } from '../api/types'
 import { useTags } from '../people/useTags'
 import { people } from '../shared/when'
@@ -19,8 +19,7 @@ async function make() {
     name.value = ''
     wrong.value = ''
   } catch (failed) {
-    const { problems, message } = failed as ApiFault
-    wrong.value = problems[0]?.message ?? message
+    wrong.value = oneLine(failed)
   }
 }
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import { ApiFault } from '../api/client'
+import { oneLine } from '../api/client'
 import { usePictures } from './usePictures'
 
 const pictures = usePictures()
@@ -22,8 +22,7 @@ async function picked() {
   try {
     picture.value = await pictures.keep(file, (s) => (share.value = s))
   } catch (failed) {
-    const { problems, message } = failed as ApiFault
-    wrong.value = problems[0]?.message ?? message
+    wrong.value = oneLine(failed)
   } finally {
     share.value = null
     picker.value!.value = ''

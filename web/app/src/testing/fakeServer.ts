@@ -48,7 +48,7 @@ export class FakeServer {
       throw new TypeError(`No test told what to answer to ${exact}`)
     }
     const told = this.answers.get(question)
-    const answer = typeof told === 'function' ? told(body) : told
+    const answer = await (typeof told === 'function' ? told(body) : told)
     if (answer === AWAY) {
       throw new TypeError('Failed to fetch')
     }
