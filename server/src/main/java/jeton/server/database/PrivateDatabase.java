@@ -17,6 +17,7 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
+import org.springframework.util.FileSystemUtils;
 
 /**
  * A MariaDB of our own: a folder, a free port on loopback, a secret password. Used by demo, serve
@@ -176,7 +177,18 @@ public final class PrivateDatabase implements AutoCloseable {
     return Files.readString(file).strip();
   }
 
+  /** Making it has been seen to crash once in a thousand times: it is begun anew, once. */
   private static void install(Path folder) throws IOException, InterruptedException {
+    if (installed(folder)) {
+      return;
+    }
+    FileSystemUtils.deleteRecursively(folder.resolve("data"));
+    if (!installed(folder)) {
+      throw new DatabaseTrouble("the database could not be made: " + lastLine(folder), null);
+    }
+  }
+
+  private static boolean installed(Path folder) throws IOException, InterruptedException {
     Process install =
         process(
             folder,
@@ -186,9 +198,7 @@ public final class PrivateDatabase implements AutoCloseable {
             "--datadir=" + folder.resolve("data").toAbsolutePath(),
             "--auth-root-authentication-method=normal",
             "--skip-test-db");
-    if (install.waitFor() != 0) {
-      throw new DatabaseTrouble("the database could not be made: " + lastLine(folder), null);
-    }
+    return install.waitFor() == 0;
   }
 
   private static Process launch(Path folder, int port, String password) throws IOException {
