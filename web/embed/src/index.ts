@@ -72,6 +72,8 @@ class Guest {
       past,
       done,
     }
+    // Asked about now, whatever comes of it: a server that is away is not asked again by each change of the page.
+    spots.forEach((spot) => this.known.add(spot))
     try {
       // As plain text, so that no browser has to ask first: one request, and nothing waits for it.
       const answer = await fetch(this.home.base + '/p/sites/' + this.home.site + '/decide', {
@@ -80,7 +82,6 @@ class Guest {
         body: JSON.stringify(facts),
       })
       if (!answer.ok || mine !== this.run) return
-      spots.forEach((spot) => this.known.add(spot))
       const shown = (await answer.json()) as Answer
       // What was signed up for while this was on its way is told of as it was before.
       this.done = new Set(signedUpFor().filter((offer) => !done.includes(offer)))

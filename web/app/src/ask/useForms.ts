@@ -1,4 +1,5 @@
 import { ref } from 'vue'
+import { useOffers } from '../business/useOffers'
 import { useNotice } from '../shared/useNotice'
 import { api } from '../api/client'
 import type { FormSettings, FormView, Shape } from '../api/types'
@@ -8,11 +9,12 @@ export function useForms(offerId: number, changed: () => void) {
   const forms = ref<FormView[] | null>(null)
   const fault = ref('')
   const notice = useNotice()
+  const offers = useOffers()
   const path = `/offers/${offerId}/forms`
 
   async function refresh() {
     try {
-      forms.value = await api.get<FormView[]>(path)
+      forms.value = await offers.forms(offerId)
       fault.value = ''
     } catch (failed) {
       fault.value = (failed as Error).message

@@ -1,16 +1,17 @@
 import { ref } from 'vue'
-import { api } from '../api/client'
 import type { OfferSettings, OfferView } from '../api/types'
+import { useOffers } from '../business/useOffers'
 import { useDocument, type Versioned } from '../shared/saving/useDocument'
 
 /** An offer with its track: counts and findings that follow each change, and its settings as a document. */
 export function useTrack(id: number) {
   const view = ref<OfferView | null>(null)
   const fault = ref('')
+  const offers = useOffers()
 
   async function refresh() {
     try {
-      view.value = await api.get<OfferView>(`/offers/${id}`)
+      view.value = await offers.get(id)
       fault.value = ''
     } catch (failed) {
       fault.value = (failed as Error).message
@@ -23,9 +24,8 @@ export function useTrack(id: number) {
   }
 
   const settings = useDocument<OfferSettings>(`offer ${id}`, {
-    load: async () => versioned(await api.get<OfferView>(`/offers/${id}`)),
-    save: async (version, value) =>
-      versioned(await api.put<OfferView>(`/offers/${id}`, { version, settings: value })),
+    load: async () => versioned(await offers.get(id)),
+    save: async (version, value) => versioned(await offers.save(id, version, value)),
   })
 
   return { view, fault, refresh, settings }

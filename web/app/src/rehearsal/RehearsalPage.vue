@@ -12,10 +12,8 @@ import WishChip from './WishChip.vue'
 import { SPANS, spanWords, useRehearsal } from './useRehearsal'
 import LoadState from '../shared/LoadState.vue'
 import { useOffers } from '../business/useOffers'
-import { useRehearsed } from './useRehearsed'
 
 const everyOffer = useOffers()
-const rehearsed = useRehearsed()
 
 /** A made-up visitor goes through the offer as it is configured now: every page and email, with its date. */
 const route = useRoute()
@@ -29,7 +27,7 @@ const doing = ref(false)
 
 onMounted(async () => {
   offer.value = await everyOffer.get(id)
-  forms.value = await rehearsed.forms(id)
+  forms.value = await everyOffer.forms(id)
 })
 
 const form = computed(

@@ -1,6 +1,8 @@
 import { ref } from 'vue'
 import { api } from '../api/client'
-import type { FormView, OfferView, SiteView } from '../api/types'
+import type { SiteView } from '../api/types'
+import { useOffers } from '../business/useOffers'
+import { useSiteList } from '../business/useSiteList'
 
 const WEEK_MS = 7 * 86_400_000
 
@@ -15,17 +17,15 @@ export function useSites() {
   const fault = ref('')
   const names = ref<Map<string, string>>(new Map())
   const now = ref(Date.now())
+  const everyOffer = useOffers()
 
   async function refresh() {
     try {
-      const [all, offers] = await Promise.all([
-        api.get<SiteView[]>('/sites'),
-        api.get<OfferView[]>('/offers'),
-      ])
+      const [all, offers] = await Promise.all([useSiteList().all(), everyOffer.all()])
       const forms = await Promise.all(
         offers.map(async ({ offer }) => ({
           offer: offer.settings.name,
-          forms: await api.get<FormView[]>(`/offers/${offer.id}/forms`),
+          forms: await everyOffer.forms(offer.id),
         })),
       )
       names.value = new Map(

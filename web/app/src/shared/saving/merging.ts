@@ -1,6 +1,3 @@
-/** What JSON can say. */
-type Plain = string | number | boolean | null | undefined | Plain[] | { [name: string]: Plain }
-
 const isObject = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null && !Array.isArray(value)
 
@@ -156,5 +153,3 @@ export function partWords(value: unknown): string {
   const all = texts(value).join(' · ')
   return all.length > MOST_SHOWN ? `${all.slice(0, MOST_SHOWN)} …` : all || 'nothing'
 }
-
-export type { Plain }

@@ -9,10 +9,13 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Response;
 import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.AriaRole;
+import java.io.ByteArrayInputStream;
+import java.util.List;
 import java.util.UUID;
 import java.util.function.Consumer;
 import java.util.regex.Pattern;
 import jeton.core.email.EmailBlock;
+import jeton.server.offer.Offers;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -93,22 +96,38 @@ class KeptTest {
     long id = offer("Left by every way " + editor);
     offer("Find me elsewhere");
     Page page = demo.owner();
+    Page looking = page.context().newPage();
     for (Way way : Way.values()) {
       String words = words();
       at(page, editor, id);
       type(editor.field(page), words);
       way.go.accept(page);
-      assertSaved(editor, id, words);
+      assertSaved(looking, editor, id, words);
     }
     page.context().close();
   }
 
   /** With the server, not only in this browser. */
-  private void assertSaved(Editor editor, long id, String words) {
-    Page looking = demo.owner();
+  private static void assertSaved(Page looking, Editor editor, long id, String words) {
     String path = editor.api.formatted(id);
     looking.waitForCondition(() -> looking.request().get(path).text().contains(words));
-    looking.context().close();
+  }
+
+  @Test
+  void goingLive_takesAlongWhatIsBeingTyped_inTheOfferAndInAForm() {
+    for (Editor editor : List.of(Editor.CONFIRM, Editor.FORM)) {
+      long id = offer("Live with " + editor);
+      demo.bean(Offers.class).addFile(id, "plan.txt", new ByteArrayInputStream(new byte[] {'x'}));
+      Page page = demo.owner();
+      at(page, editor, id);
+      String words = words();
+      type(editor.field(page), words);
+      page.getByRole(AriaRole.BUTTON, named("^Go live$")).click();
+      assertThat(page.getByRole(AriaRole.BUTTON, named("^Pause$"))).isVisible();
+      // By the time it is live, not some time later.
+      assertThat(page.request().get(editor.api.formatted(id)).text()).contains(words);
+      page.context().close();
+    }
   }
 
   @Test

@@ -13,6 +13,7 @@ import com.microsoft.playwright.options.RequestOptions;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.regex.Pattern;
 import jeton.core.display.Audience;
 import jeton.core.display.DisplayRules;
@@ -467,6 +468,25 @@ class SiteTest {
     card.getByRole(AriaRole.TEXTBOX).fill(newAddress());
     card.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Send it")).click();
     assertThat(page.getByText("We have written to you")).isVisible();
+  }
+
+  @Test
+  void aServerThatIsAway_isAskedOnce_howeverMuchThePageChanges() {
+    AtomicInteger asked = new AtomicInteger();
+    context.route(
+        "**/decide",
+        route -> {
+          asked.incrementAndGet();
+          route.abort();
+        });
+    custom(
+        snippet()
+            + "<div data-jeton-form=\"none\"></div><script>let n = 0; const t = setInterval(() => {"
+            + "document.body.append(document.createElement('i')); if (++n === 12) clearInterval(t)}, 100)</script>");
+    page.waitForFunction("document.querySelectorAll('i').length === 12");
+    // Longer than it takes to look at the last change.
+    page.waitForFunction("new Promise(done => setTimeout(() => done(true), 200))");
+    assertThat(asked.get()).isEqualTo(1);
   }
 
   @Test

@@ -100,7 +100,8 @@ public class EditEffect {
     // Some were ended by something else: of how many, only a sample of all that ended tells.
     List<ProgressStore.Ended> looked =
         sample(
-            (after, most) -> progress.over(wanted.id(), after, most), progress.over(wanted.id()));
+            (after, most) -> progress.endedPage(wanted.id(), after, most),
+            progress.over(wanted.id()));
     List<RunStore.Run> finished =
         looked.stream()
             .filter(ProgressStore.Ended::finished)

@@ -135,7 +135,7 @@ class ProgressStore {
   record Ended(RunStore.Run run, boolean finished) {}
 
   /** Runs that ended, whatever ended them, by id, a page at a time. */
-  List<Ended> over(long sequenceId, long after, int most) {
+  List<Ended> endedPage(long sequenceId, long after, int most) {
     return db.sql(ENDED_SOMEHOW)
         .param("sequenceId", sequenceId)
         .param("after", after)
