@@ -7,12 +7,16 @@ export const ROOMS = [
   'shared',
   'clock',
   'business',
+  'mockup',
   'account',
   'demo',
   'people',
   'email',
   'sequence',
   'ask',
+  'download',
+  'coupon',
+  'privatepage',
   'offer',
   'emails',
   'site',
@@ -22,7 +26,13 @@ export const ROOMS = [
   'find',
 ]
 
-const above = (room) => ROOMS.slice(ROOMS.indexOf(room) + 1)
+/** The kinds of offer: rooms side by side that do not know each other. */
+const KINDS = ['download', 'coupon', 'privatepage']
+
+const above = (room) => [
+  ...ROOMS.slice(ROOMS.indexOf(room) + 1),
+  ...(KINDS.includes(room) ? KINDS.filter((other) => other !== room) : []),
+]
 
 const upwards = (room) => ({
   regex: `^(\\.\\./)+(${[...above(room), 'App', 'TopBar', 'router'].join('|')})(/|\\.|$)`,

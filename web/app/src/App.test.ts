@@ -7,7 +7,7 @@ import { show } from './testing/show'
 
 const BUSINESS = {
   version: 1,
-  zones: [],
+  choices: { zones: [], fields: [], drawings: [], mostColours: 8, mostFileOctets: 1 },
   settings: { name: 'Quire & Thread', zone: 'Europe/Dublin', palette: [], whenUnknown: {}, fields: [] },
 }
 

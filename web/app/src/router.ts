@@ -17,6 +17,11 @@ const ROUTES: RouteRecordRaw[] = [
     meta: { title: 'Offer' },
   },
   {
+    path: '/offers/:id(\\d+)/codes',
+    component: () => import('./coupon/CodesPage.vue'),
+    meta: { title: 'Codes' },
+  },
+  {
     path: '/offers/:id(\\d+)/rehearsal',
     component: () => import('./rehearsal/RehearsalPage.vue'),
     meta: { title: 'Rehearsal' },

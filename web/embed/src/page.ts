@@ -1,4 +1,6 @@
+import { copies } from './copy'
 import { hints } from './hint'
+import { plays } from './play'
 import { solve } from './proof'
 import { campaign, zone } from './sent'
 
@@ -57,6 +59,8 @@ for (const form of document.forms) sendOnce(form)
 addEventListener('pageshow', () => {
   document.querySelectorAll<HTMLButtonElement>('form button').forEach((button) => (button.disabled = false))
 })
+copies(document)
+plays(document)
 const waiting = document.querySelector<HTMLFormElement>('form[data-first-sign]')
 if (waiting) confirmAtFirstSign(waiting)
 const checked = document.querySelector<HTMLFormElement>('form[data-check]')

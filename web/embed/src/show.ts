@@ -1,3 +1,4 @@
+import { copies } from './copy'
 import { nodes } from './html'
 import { note, noteSignUp } from './memory'
 import { sendsItself } from './send'
@@ -199,24 +200,32 @@ export class Stage {
     root.querySelector('[data-close]')?.addEventListener('click', () => close('closed'))
     root.querySelector('[data-no]')?.addEventListener('click', () => close('declined'))
     sendsItself(this.home, form, root, (reply) => {
-      this.after(form, root, reply)
-      if (reply.closesAfter) timer = setTimeout(() => close(''), reply.closesAfter * 1000)
+      const later = () => {
+        clearTimeout(timer)
+        if (reply.closesAfter) timer = setTimeout(() => close(''), reply.closesAfter * 1000)
+      }
+      if (!this.after(form, root, reply, later)) return later()
+      // A code is to be copied: it waits until that was done, or until the pointer rests elsewhere.
+      box.addEventListener('pointerleave', later)
+      box.addEventListener('pointerenter', () => clearTimeout(timer))
     })
     if (asked && !isDialog) root.querySelector<HTMLElement>('input:not([type=hidden]),button')?.focus()
     this.seen(form)
   }
 
-  private after(form: Shown, root: ShadowRoot, reply: Reply) {
+  /** True where there is a code to copy. */
+  private after(form: Shown, root: ShadowRoot, reply: Reply, copied = () => {}): boolean {
     noteSignUp(form.o)
     tell('signed-up', form)
     this.signedUp(form.o)
     this.quiet(form.o, root)
     if (reply.goTo) {
       location.assign(reply.goTo)
-      return
+      return false
     }
     const body = root.querySelector('.jf-body')!
     body.replaceChildren(nodes(reply.html!))
     body.querySelector<HTMLElement>('.jf-after')?.focus()
+    return copies(root, copied)
   }
 }

@@ -1,11 +1,14 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 import { resumeAll } from '../shared/saving/desk'
+import { useHandsRest } from '../shared/useHandsRest'
 import { useSubmit } from '../shared/useSubmit'
 import { useSession } from './useSession'
 
 /** The session has ended at work: signs in again over the screen, whose typing goes on being saved afterwards. */
 const session = useSession()
+// Whoever is typing goes on in their own field, not in the password's.
+const rest = useHandsRest()
 const email = ref(session.email)
 const password = ref('')
 const { busy, message, submit } = useSubmit('email')
@@ -18,7 +21,7 @@ const signIn = () =>
 </script>
 
 <template>
-  <v-dialog :model-value="true" persistent max-width="420" aria-labelledby="sign-in-again">
+  <v-dialog :model-value="rest" persistent max-width="420" aria-labelledby="sign-in-again">
     <v-card>
       <form class="pa-5 stack" @submit.prevent="signIn">
         <h2 id="sign-in-again">Sign in again</h2>

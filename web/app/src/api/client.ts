@@ -106,6 +106,33 @@ export async function download(path: string, body: unknown, name: string) {
   URL.revokeObjectURL(link.href)
 }
 
+/** What can be called off. */
+export interface Sending<T> {
+  answer: Promise<T>
+  stop(): void
+}
+
+/** Sends a piece of a file; a lost line is a fault with the status 0. */
+export function sendPiece<T>(path: string, piece: Blob): Sending<T> {
+  const off = new AbortController()
+  const answer = fetch(`/api${path}`, {
+    method: 'PATCH',
+    headers: { 'Content-Type': 'application/octet-stream', 'X-XSRF-TOKEN': csrf() },
+    body: piece,
+    signal: off.signal,
+  })
+    .catch(() => {
+      throw new ApiFault(0, AWAY)
+    })
+    .then(async (response) => {
+      if (!response.ok) {
+        throw await fault(response)
+      }
+      return (await response.json()) as T
+    })
+  return { answer, stop: () => off.abort() }
+}
+
 /**
  * Streams a file to the server.
  *

@@ -116,6 +116,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/coupons/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/coupons/redeem": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["redeem"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/coupons/release": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["release"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/display/test": {
         parameters: {
             query?: never;
@@ -223,6 +271,38 @@ export interface paths {
         put?: never;
         post?: never;
         delete: operations["deleteLayout"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list_3"];
+        put?: never;
+        post: operations["make_5"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keys/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["revoke"];
         options?: never;
         head?: never;
         patch?: never;
@@ -365,7 +445,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["preview_1"];
+        post: operations["preview_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -398,6 +478,54 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["test"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mockups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["make_4"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mockups/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["looks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mockups/sources": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sources"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -468,6 +596,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/offers/{id}/files/{fileId}/content": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["content"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/offers/{id}/fixes": {
         parameters: {
             query?: never;
@@ -484,6 +628,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/offers/{id}/kind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeKind"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/offers/{id}/state": {
         parameters: {
             query?: never;
@@ -494,6 +654,182 @@ export interface paths {
         get?: never;
         put: operations["changeState"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{id}/uploads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{id}/uploads/{uploadId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["get_5"];
+        put?: never;
+        post?: never;
+        delete: operations["stop"];
+        options?: never;
+        head?: never;
+        patch: operations["append"];
+        trace?: never;
+    };
+    "/api/offers/{id}/uploads/{uploadId}/whole": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["whole"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/coupon/codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["codes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/coupon/codes.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/coupon/codes/{codeId}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/coupon/codes/{codeId}/withdraw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["withdraw"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/coupon/numbers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["numbers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/coupon/pool": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bringIn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/coupon/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/coupon/used": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bringInUsed"];
         delete?: never;
         options?: never;
         head?: never;
@@ -557,7 +893,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["preview"];
+        post: operations["preview_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -606,6 +942,38 @@ export interface paths {
         get: operations["placing"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["get_7"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/page/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["preview"];
         delete?: never;
         options?: never;
         head?: never;
@@ -683,7 +1051,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["get_5"];
+        get: operations["get_6"];
         put?: never;
         post?: never;
         delete?: never;
@@ -749,6 +1117,22 @@ export interface paths {
         };
         get?: never;
         put: operations["track"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{personId}/used": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["used"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1163,6 +1547,26 @@ export interface components {
             at: string;
             key: string;
         };
+        Arrived: {
+            id: string;
+            name: string;
+            /** Format: int64 */
+            offset: number;
+            /** Format: int64 */
+            size: number;
+        };
+        Asked: {
+            code: string;
+            order?: components["schemas"]["AskedOrder"];
+        };
+        AskedOrder: {
+            currency?: string;
+            /** Format: int64 */
+            eligible?: number;
+            id: string;
+            /** Format: int64 */
+            subtotal?: number;
+        };
         Audience: {
             cameFrom: string[];
             /** @enum {string} */
@@ -1173,10 +1577,26 @@ export interface components {
             /** @enum {string} */
             who: "EVERYBODY" | "NEW" | "RETURNING";
         };
+        Begin: {
+            name: string;
+            /** Format: int64 */
+            size: number;
+        };
         BounceWays: {
             address: string;
             folder: string;
             key: string;
+        };
+        BroughtIn: {
+            /** Format: int64 */
+            added: number;
+            /** Format: int64 */
+            known: number;
+            /** Format: int64 */
+            twice: number;
+            unfit: string[];
+            /** Format: int64 */
+            unfitRows: number;
         };
         BusinessSave: {
             settings: components["schemas"]["BusinessSettings"];
@@ -1201,11 +1621,17 @@ export interface components {
             zone: string;
         };
         BusinessView: {
+            choices: components["schemas"]["Choices"];
             settings: components["schemas"]["BusinessSettings"];
             smtp?: components["schemas"]["SmtpView"];
             /** Format: int32 */
             version: number;
-            zones: string[];
+        };
+        Button: {
+            href: string;
+            /** @enum {string} */
+            kind: "BUTTON";
+            label: string;
         };
         Came: {
             /** Format: int64 */
@@ -1213,12 +1639,52 @@ export interface components {
             /** Format: int64 */
             expected: number;
         };
+        Choices: {
+            drawings: components["schemas"]["Drawing"][];
+            fields: components["schemas"]["FieldDefinition"][];
+            /** Format: int32 */
+            mostColours: number;
+            /** Format: int64 */
+            mostFileOctets: number;
+            zones: string[];
+        };
         Chosen: {
             ids: number[];
         };
-        Condition: {
+        CodeRow: {
+            code: string;
+            /** Format: date-time */
+            copiedAt?: string;
+            /** Format: int64 */
+            discount: number;
+            email?: string;
+            /** Format: date-time */
+            endsAt?: string;
+            /** Format: date-time */
+            givenAt?: string;
+            /** Format: int64 */
+            id: number;
+            orders: string;
+            /** Format: int64 */
+            personId?: number;
+            reason: string;
             /** @enum {string} */
-            kind: "ALWAYS" | "PASS_USED" | "PASS_NOT_USED" | "HAS_TAG" | "LACKS_TAG";
+            source: "SHARED" | "MADE" | "POOL" | "FALLBACK";
+            /** @enum {string} */
+            state: "FREE" | "OUT" | "WITHDRAWN";
+            /** Format: int32 */
+            uses: number;
+        };
+        CodeShape: {
+            prefix: string;
+            /** Format: int32 */
+            symbols: number;
+        };
+        Condition: {
+            /** Format: int32 */
+            days: number;
+            /** @enum {string} */
+            kind: "ALWAYS" | "PASS_USED" | "PASS_NOT_USED" | "HAS_TAG" | "LACKS_TAG" | "ENDS_WITHIN";
             tag: string;
         };
         ConfirmPages: {
@@ -1236,6 +1702,29 @@ export interface components {
             pages: components["schemas"]["ConfirmPages"];
             waiting: components["schemas"]["PageWords"];
         };
+        Content: components["schemas"]["Button"] | components["schemas"]["Divider"] | components["schemas"]["File"] | components["schemas"]["Picture"] | components["schemas"]["Recording"] | components["schemas"]["Words"];
+        Coupon: {
+            fallback: string;
+            /** @enum {string} */
+            kind: "COUPON";
+            newEachTime: boolean;
+            shape: components["schemas"]["CodeShape"];
+            shared: string;
+            shop: string;
+            /** @enum {string} */
+            source: "SHARED" | "MADE" | "POOL";
+            terms: components["schemas"]["Terms"];
+        };
+        CouponNumbers: {
+            currency: string;
+            /** Format: int64 */
+            free: number;
+            /** Format: int64 */
+            givenLately: number;
+            /** Format: date */
+            runsOutOn?: string;
+            totals: components["schemas"]["Totals"];
+        };
         Cure: {
             code: string;
             control: string;
@@ -1244,7 +1733,7 @@ export interface components {
             /** Format: date-time */
             from: string;
             /** @enum {string} */
-            moved: "WEEKDAY" | "WINDOW" | "SPACING";
+            moved: "WEEKDAY" | "WINDOW" | "SPACING" | "NEVER";
         };
         DisplayRules: {
             audience: components["schemas"]["Audience"];
@@ -1254,6 +1743,10 @@ export interface components {
             priority: number;
             season: components["schemas"]["Season"];
             trigger: components["schemas"]["Trigger"];
+        };
+        Divider: {
+            /** @enum {string} */
+            kind: "DIVIDER";
         };
         DnsRecord: {
             /** @enum {string} */
@@ -1271,6 +1764,14 @@ export interface components {
             signUps: components["schemas"]["SignUp"][];
             tags: string[];
             untracked: boolean;
+        };
+        Download: {
+            /** @enum {string} */
+            kind: "DOWNLOAD";
+        };
+        Drawing: {
+            name: string;
+            shows: string;
         };
         Drawn: {
             /** Format: double */
@@ -1381,6 +1882,32 @@ export interface components {
             options: string[];
             /** @enum {string} */
             type: "EMAIL" | "SHORT_TEXT" | "LONG_TEXT" | "PHONE" | "DATE" | "NUMBER" | "ONE_OF" | "SEVERAL_OF" | "CONSENT" | "HIDDEN";
+        };
+        File: {
+            /** Format: int64 */
+            file?: number;
+            /** @enum {string} */
+            kind: "FILE";
+        };
+        FileView: {
+            captions: boolean;
+            film: boolean;
+            /** Format: int64 */
+            id: number;
+            length: string;
+            mediaType: string;
+            name: string;
+            plays: boolean;
+            recording: boolean;
+            /** Format: int64 */
+            size: number;
+        };
+        FillIn: {
+            forOwners: boolean;
+            key: string;
+            label: string;
+            mayBeUnknown: boolean;
+            usualWords: string;
         };
         Finding: {
             code: string;
@@ -1533,6 +2060,7 @@ export interface components {
             /** Format: int32 */
             picturesLeftOut: number;
         };
+        Incentive: components["schemas"]["Coupon"] | components["schemas"]["Download"] | components["schemas"]["PrivatePage"];
         Instructions: {
             form: string;
             lines: string[];
@@ -1553,6 +2081,30 @@ export interface components {
             people: number[];
             /** @enum {string} */
             state?: "WAITING_TO_CONFIRM" | "ON_THE_LIST" | "LEFT" | "UNREACHABLE" | "BLOCKED";
+        };
+        KeyMade: {
+            key: string;
+            view: components["schemas"]["KeyView"];
+        };
+        KeyMake: {
+            may: ("CHECK_COUPONS" | "REDEEM_COUPONS")[];
+            name: string;
+        };
+        KeyView: {
+            /** Format: int64 */
+            id: number;
+            /** Format: date-time */
+            lastUsedAt?: string;
+            /** Format: date-time */
+            madeAt: string;
+            may: ("CHECK_COUPONS" | "REDEEM_COUPONS")[];
+            name: string;
+            /** Format: date-time */
+            revokedAt?: string;
+        };
+        KindChange: {
+            /** @enum {string} */
+            kind: "DOWNLOAD" | "COUPON" | "PRIVATE_PAGE" | "QUIZ" | "WHEEL";
         };
         KnownVisitor: {
             said: boolean;
@@ -1628,6 +2180,30 @@ export interface components {
             kind: "DOWNLOAD" | "COUPON" | "PRIVATE_PAGE" | "QUIZ" | "WHEEL";
             name: string;
         };
+        MockupFrom: {
+            /** Format: int64 */
+            fileId?: number;
+            picture?: string;
+        };
+        MockupLook: {
+            design: string;
+            svg: string;
+            words: string;
+        };
+        MockupMade: {
+            png: string;
+            svg: string;
+        };
+        MockupSource: {
+            /** Format: int64 */
+            fileId: number;
+            name: string;
+            offer: string;
+        };
+        MockupWish: {
+            design: string;
+            from: components["schemas"]["MockupFrom"];
+        };
         Offer: {
             files: components["schemas"]["OfferFile"][];
             /** Format: int64 */
@@ -1662,13 +2238,16 @@ export interface components {
         };
         OfferSettings: {
             confirm: components["schemas"]["ConfirmSettings"];
+            gives: components["schemas"]["Incentive"];
             handOver: components["schemas"]["HandOverSettings"];
             name: string;
             slug: string;
         };
         OfferView: {
             address: string;
+            fillIns: components["schemas"]["FillIn"][];
             findings: components["schemas"]["Finding"][];
+            kindMayChange: boolean;
             mayGoLive: boolean;
             offer: components["schemas"]["Offer"];
             shares: components["schemas"]["Share"][];
@@ -1681,6 +2260,15 @@ export interface components {
             cornerWords: string;
             leadsToPage: boolean;
         };
+        Opens: {
+            at?: string;
+            /** Format: int32 */
+            days: number;
+            /** @enum {string} */
+            kind: "AT_ONCE" | "AFTER_DAYS" | "AT_MOMENT";
+            /** Format: date-time */
+            moment?: string;
+        };
         Page: {
             people: components["schemas"]["Person"][];
             /** Format: int64 */
@@ -1691,10 +2279,24 @@ export interface components {
             ink: string;
             paper: string;
         };
+        PageDrawn: {
+            html: string;
+        };
         PagePattern: {
             text: string;
             /** @enum {string} */
             type: "EXACT" | "STARTS" | "CONTAINS" | "WILDCARD";
+        };
+        PagePreview: {
+            /** Format: int32 */
+            daysAgo: number;
+            gives: components["schemas"]["PrivatePage"];
+        };
+        PageView: {
+            files: components["schemas"]["FileView"][];
+            /** Format: int64 */
+            people: number;
+            pieces: components["schemas"]["PieceCount"][];
         };
         PageWords: {
             heading: string;
@@ -1738,6 +2340,32 @@ export interface components {
             state: "WAITING_TO_CONFIRM" | "ON_THE_LIST" | "LEFT" | "UNREACHABLE" | "BLOCKED";
             zone?: string;
         };
+        Picture: {
+            alt: string;
+            hash: string;
+            /** @enum {string} */
+            kind: "PICTURE";
+        };
+        Piece: {
+            content: components["schemas"]["Content"];
+            /** Format: int32 */
+            id: number;
+            opens: components["schemas"]["Opens"];
+            tags: components["schemas"]["PieceTag"][];
+            title: string;
+        };
+        PieceCount: {
+            /** Format: int64 */
+            opened: number;
+            /** Format: int32 */
+            piece: number;
+            /** Format: int64 */
+            toTheEnd: number;
+        };
+        PieceTag: {
+            give: boolean;
+            tag: string;
+        };
         Placing: {
             button: string;
             frame: string;
@@ -1752,12 +2380,13 @@ export interface components {
             /** Format: date-time */
             from: string;
             /** @enum {string} */
-            moved?: "WEEKDAY" | "WINDOW" | "SPACING";
+            moved?: "WEEKDAY" | "WINDOW" | "SPACING" | "NEVER";
         };
         Preview: {
             content: components["schemas"]["EmailContent"];
             dark: boolean;
             firstName: string;
+            gives?: components["schemas"]["Incentive"];
             /** @enum {string} */
             kind: "CONFIRMATION" | "DELIVERY" | "FOLLOW_UP";
             /** Format: int64 */
@@ -1776,6 +2405,31 @@ export interface components {
             plain: string;
             preview: string;
             subject: string;
+        };
+        PrivatePage: {
+            cover: string;
+            heading: string;
+            /** @enum {string} */
+            kind: "PRIVATE_PAGE";
+            ownZone: boolean;
+            pieces: components["schemas"]["Piece"][];
+            straight: boolean;
+        };
+        ReadBack: {
+            sample: string;
+            /** @enum {string} */
+            status: "OK" | "MISTYPED" | "MALFORMED";
+        };
+        Recording: {
+            /** Format: int64 */
+            captions?: number;
+            /** Format: int64 */
+            file?: number;
+            /** @enum {string} */
+            kind: "RECORDING";
+            mayKeep: boolean;
+            still: string;
+            words: string;
         };
         RehearsalWish: {
             answers: {
@@ -1818,6 +2472,14 @@ export interface components {
             days: number;
             /** @enum {string} */
             when: "NEVER" | "EVERY_TIME" | "AFTER_DAYS";
+        };
+        Said: {
+            /** Format: int64 */
+            discount?: number;
+            message?: string;
+            ok: boolean;
+            refusal?: string;
+            worth?: string;
         };
         Saved: {
             /** Format: int32 */
@@ -2031,7 +2693,7 @@ export interface components {
             days: number;
             field: string;
             /** @enum {string} */
-            kind: "SIGN_UP" | "TAG_GAINED" | "PASS_USED" | "PASS_NOT_USED" | "DATE_FIELD";
+            kind: "SIGN_UP" | "TAG_GAINED" | "PASS_USED" | "PASS_NOT_USED" | "DATE_FIELD" | "ENDS_SOON";
             /** Format: int64 */
             offerId?: number;
             tag: string;
@@ -2084,6 +2746,8 @@ export interface components {
         };
         StepRules: {
             at: string;
+            /** Format: int32 */
+            beforeEnd?: number;
             condition: components["schemas"]["Condition"];
             days: ("MONDAY" | "TUESDAY" | "WEDNESDAY" | "THURSDAY" | "FRIDAY" | "SATURDAY" | "SUNDAY")[];
             from: string;
@@ -2138,6 +2802,23 @@ export interface components {
             kind: string;
             understood: boolean;
         };
+        Terms: {
+            appliesTo: string;
+            currency: string;
+            /** Format: int32 */
+            endsAfterDays?: number;
+            /** Format: date */
+            endsOn?: string;
+            /** Format: int64 */
+            leastOrder: number;
+            /** Format: date */
+            startsOn?: string;
+            /** Format: int32 */
+            usesInAll?: number;
+            /** Format: int32 */
+            usesPerCode?: number;
+            worth: components["schemas"]["Worth"];
+        };
         TestEmail: {
             email?: components["schemas"]["Preview"];
             to: string;
@@ -2164,12 +2845,32 @@ export interface components {
             detail: string;
             email?: string;
             /** @enum {string} */
-            kind: "SIGNED_UP" | "CONFIRMATION_SENT" | "CONFIRMED" | "HANDED_OVER" | "DELIVERY_SENT" | "PASS_USED" | "FRESH_LINK_ASKED" | "FOLLOW_UP_STARTED" | "FOLLOW_UP_SENT" | "FOLLOW_UP_SKIPPED" | "FOLLOW_UP_ENDED" | "LEFT" | "UNREACHABLE" | "REACHABLE_AGAIN" | "EMAIL_FAILED" | "BLOCKED" | "BOUNCED" | "COMPLAINED" | "TAG_GIVEN" | "TAG_TAKEN" | "OFFER_LIVE" | "OFFER_PAUSED";
+            kind: "SIGNED_UP" | "CONFIRMATION_SENT" | "CONFIRMED" | "HANDED_OVER" | "DELIVERY_SENT" | "GRANTED" | "PASS_USED" | "GRANT_USED" | "PIECE_OPENED" | "GRANT_CHANGED" | "FRESH_LINK_ASKED" | "FOLLOW_UP_STARTED" | "FOLLOW_UP_SENT" | "FOLLOW_UP_SKIPPED" | "FOLLOW_UP_ENDED" | "LEFT" | "UNREACHABLE" | "REACHABLE_AGAIN" | "EMAIL_FAILED" | "BLOCKED" | "BOUNCED" | "COMPLAINED" | "TAG_GIVEN" | "TAG_TAKEN" | "OFFER_LIVE" | "OFFER_PAUSED";
             offer?: string;
             /** Format: int64 */
             offerId?: number;
             /** Format: int64 */
             personId?: number;
+        };
+        Totals: {
+            /** Format: int64 */
+            copied: number;
+            /** Format: int64 */
+            discounts: number;
+            /** Format: int64 */
+            endingSoon: number;
+            /** Format: int64 */
+            given: number;
+            /** Format: int64 */
+            orderWorth: number;
+            /** Format: int64 */
+            orders: number;
+            /** Format: int64 */
+            seen: number;
+            /** Format: int64 */
+            used: number;
+            /** Format: int64 */
+            waiting: number;
         };
         Track: {
             /** Format: int64 */
@@ -2197,6 +2898,10 @@ export interface components {
         Turn: {
             on: boolean;
         };
+        Typed: {
+            coupon: components["schemas"]["Coupon"];
+            typed: string;
+        };
         UndoOf: {
             /** Format: date-time */
             at: string;
@@ -2204,6 +2909,19 @@ export interface components {
         UnreachableCount: {
             /** Format: int64 */
             people: number;
+        };
+        Used: {
+            lines: string[];
+            offer: string;
+        };
+        UsedIn: {
+            /** Format: int64 */
+            counted: number;
+            /** Format: int64 */
+            known: number;
+            unmatched: string[];
+            /** Format: int64 */
+            unmatchedRows: number;
         };
         Verdict: {
             form: string;
@@ -2236,6 +2954,7 @@ export interface components {
             url: string;
         };
         VisitorChecks: {
+            dotless: string[];
             /** @enum {string} */
             human: "NEVER" | "WHEN_SUSPICIOUS" | "ALWAYS";
             /** @enum {string} */
@@ -2260,11 +2979,29 @@ export interface components {
             history: components["schemas"]["Told"][];
             person: components["schemas"]["Person"];
         };
+        Withdrawal: {
+            reason: string;
+        };
+        Words: {
+            html: string;
+            /** @enum {string} */
+            kind: "WORDS";
+        };
         WordsPreview: {
             colours: components["schemas"]["PageColours"];
+            gives?: components["schemas"]["Incentive"];
             withFiles: boolean;
             withSteps: boolean;
             words: components["schemas"]["PageWords"];
+        };
+        Worth: {
+            /** Format: int64 */
+            amount: number;
+            /** @enum {string} */
+            kind: "PERCENT" | "AMOUNT" | "FREE_SHIPPING" | "WORDS";
+            /** Format: int32 */
+            percentHundredths: number;
+            words: string;
         };
     };
     responses: never;
@@ -2444,6 +3181,84 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    check: {
+        parameters: {
+            query?: never;
+            header?: {
+                Authorization?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Asked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    redeem: {
+        parameters: {
+            query?: never;
+            header?: {
+                Authorization?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Asked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    release: {
+        parameters: {
+            query?: never;
+            header?: {
+                Authorization?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Asked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Said"];
+                };
             };
         };
     };
@@ -2629,6 +3444,70 @@ export interface operations {
             };
         };
     };
+    list_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyView"][];
+                };
+            };
+        };
+    };
+    make_5: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeyMake"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyMade"];
+                };
+            };
+        };
+    };
+    revoke: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     ways: {
         parameters: {
             query?: never;
@@ -2803,7 +3682,7 @@ export interface operations {
             };
         };
     };
-    preview_1: {
+    preview_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -2911,6 +3790,74 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TestResult"];
+                };
+            };
+        };
+    };
+    make_4: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MockupWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MockupMade"];
+                };
+            };
+        };
+    };
+    looks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MockupFrom"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MockupLook"][];
+                };
+            };
+        };
+    };
+    sources: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MockupSource"][];
                 };
             };
         };
@@ -3055,6 +4002,27 @@ export interface operations {
             };
         };
     };
+    content: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                fileId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     fix: {
         parameters: {
             query?: never;
@@ -3067,6 +4035,32 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Cure"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferView"];
+                };
+            };
+        };
+    };
+    changeKind: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KindChange"];
             };
         };
         responses: {
@@ -3103,6 +4097,310 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OfferView"];
+                };
+            };
+        };
+    };
+    begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Begin"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arrived"];
+                };
+            };
+        };
+    };
+    get_5: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                uploadId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arrived"];
+                };
+            };
+        };
+    };
+    stop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                uploadId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    append: {
+        parameters: {
+            query: {
+                offset: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+                uploadId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Arrived"];
+                };
+            };
+        };
+    };
+    whole: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                uploadId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferView"];
+                };
+            };
+        };
+    };
+    codes: {
+        parameters: {
+            query?: {
+                words?: string;
+                state?: string;
+                below?: number;
+            };
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodeRow"][];
+                };
+            };
+        };
+    };
+    csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+                codeId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    withdraw: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+                codeId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Withdrawal"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    numbers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CouponNumbers"];
+                };
+            };
+        };
+    };
+    bringIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtIn"];
+                };
+            };
+        };
+    };
+    read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Typed"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadBack"];
+                };
+            };
+        };
+    };
+    bringInUsed: {
+        parameters: {
+            query?: {
+                counts?: boolean;
+            };
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsedIn"];
                 };
             };
         };
@@ -3225,7 +4523,7 @@ export interface operations {
             };
         };
     };
-    preview: {
+    preview_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -3372,6 +4670,54 @@ export interface operations {
             };
         };
     };
+    get_7: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageView"];
+                };
+            };
+        };
+    };
+    preview: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PagePreview"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageDrawn"];
+                };
+            };
+        };
+    };
     qr: {
         parameters: {
             query?: {
@@ -3475,7 +4821,7 @@ export interface operations {
             };
         };
     };
-    get_5: {
+    get_6: {
         parameters: {
             query?: never;
             header?: never;
@@ -3587,6 +4933,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Whole"];
+                };
+            };
+        };
+    };
+    used: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                personId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Used"][];
                 };
             };
         };

@@ -5,7 +5,7 @@ import { VueDraggable } from 'vue-draggable-plus'
 import type { FieldDefinition, FormSettings } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
 import { useReorder } from '../shared/useReorder'
-import { allFields, definitionOf, isConsent, newField, nextConsent, takes, TYPE_WORDS } from './words'
+import { definitionOf, isConsent, newField, nextConsent, takes, TYPE_WORDS } from './words'
 
 /** What a form asks: fields in their order, by drag or Alt and the arrow keys. */
 defineProps<{ problemAt(field: string): string | undefined }>()
@@ -15,14 +15,13 @@ const A_LOT = 4
 /** Key of the field whose settings are open. */
 const open = ref('')
 
-const own = computed(() => business.view?.settings.fields ?? [])
 const left = computed(() =>
-  allFields(own.value).filter((d) => !form.value.fields.some((field) => field.key === d.key)),
+  business.fields.filter((d) => !form.value.fields.some((field) => field.key === d.key)),
 )
 const asked = computed(() =>
-  form.value.fields.filter((f) => definitionOf(f.key, own.value)?.type !== 'HIDDEN'),
+  form.value.fields.filter((f) => definitionOf(f.key, business.fields)?.type !== 'HIDDEN'),
 )
-const typeOf = (key: string) => definitionOf(key, own.value)?.type
+const typeOf = (key: string) => definitionOf(key, business.fields)?.type
 
 function add(definition: FieldDefinition) {
   form.value.fields.push(newField(definition))
@@ -47,7 +46,7 @@ const { move } = useReorder(fields, (i) => document.getElementById(`handle-${for
   <div class="stack">
     <p class="small quiet">
       {{ asked.length }} {{ asked.length === 1 ? 'field' : 'fields' }} · about
-      {{ takes(form.fields, own) }} seconds
+      {{ takes(form.fields, business.fields) }} seconds
       <span v-if="asked.length >= A_LOT" class="brass">· This asks a lot: each field costs sign-ups.</span>
     </p>
     <VueDraggable v-model="form.fields" handle=".handle" class="stack tight">

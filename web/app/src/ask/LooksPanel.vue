@@ -1,16 +1,18 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { FormSettings } from '../api/types'
+import type { Drawing, FormSettings } from '../api/types'
+import { useBusiness } from '../business/useBusiness'
 import ColourField from '../business/ColourField.vue'
+import MockupButton from '../mockup/MockupButton.vue'
 import PictureField from '../shared/PictureField.vue'
 import { contrast, ENOUGH } from '../shared/contrast'
 import CropDialog from '../shared/CropDialog.vue'
-import { DRAWINGS } from './drawings'
 import NumberField from '../shared/NumberField.vue'
 
 /** How a form looks: picture, colours with their contrast as you choose, measures, movement, own CSS. */
 const props = defineProps<{ problemAt(field: string): string | undefined; over: boolean }>()
 const form = defineModel<FormSettings>({ required: true })
+const business = useBusiness()
 const cropping = ref(false)
 
 const FONTS = [
@@ -51,31 +53,32 @@ const tooClose = computed(() => {
     .join(' ')
 })
 
-function draw(name: string) {
-  form.value.picture.drawing = name
+function draw(drawing: Drawing) {
+  form.value.picture.drawing = drawing.name
   form.value.picture.hash = ''
-  form.value.picture.words = DRAWINGS[name] ?? ''
+  form.value.picture.words = drawing.shows
 }
 </script>
 
 <template>
   <div class="stack">
     <PictureField v-model="form.picture.hash" label="Picture" />
+    <MockupButton @made="form.picture.hash = $event.svg" />
     <div v-if="form.picture.hash"><v-btn size="small" @click="cropping = true">Cut it to size</v-btn></div>
     <div v-if="!form.picture.hash" class="drawings" role="group" aria-label="Or one of our drawings">
       <button class="drawing none" :aria-pressed="!form.picture.drawing" @click="form.picture.drawing = ''">
         None
       </button>
       <button
-        v-for="(words, name) in DRAWINGS"
-        :key="name"
+        v-for="drawing in business.choices.drawings"
+        :key="drawing.name"
         class="drawing"
-        :aria-label="words"
-        :title="words"
-        :aria-pressed="form.picture.drawing === name"
-        @click="draw(String(name))"
+        :aria-label="drawing.shows"
+        :title="drawing.shows"
+        :aria-pressed="form.picture.drawing === drawing.name"
+        @click="draw(drawing)"
       >
-        <img :src="`/drawings/${name}.svg`" alt="" />
+        <img :src="`/drawings/${drawing.name}.svg`" alt="" />
       </button>
     </div>
     <template v-if="form.picture.hash || form.picture.drawing">

@@ -1,16 +1,21 @@
 import { describe, expect, it } from 'vitest'
+import type { FieldDefinition } from '../api/types'
 import { definitionOf, newField, nextConsent, takes } from './words'
 
-const own = [{ key: 'makes', type: 'SEVERAL_OF' as const, label: 'What do you make?', options: ['Boxes'] }]
-const field = (key: string) => newField(definitionOf(key, own)!)
+const known: FieldDefinition[] = [
+  { key: 'email', type: 'EMAIL', label: 'Email', options: [] },
+  { key: 'first_name', type: 'SHORT_TEXT', label: 'First name', options: [] },
+  { key: 'makes', type: 'SEVERAL_OF', label: 'What do you make?', options: ['Boxes'] },
+]
+const field = (key: string) => newField(definitionOf(key, known)!)
 
 describe('fields of a form', () => {
   it('are found among ours, the business’s own, and consent boxes', () => {
-    expect(definitionOf('email', own)?.type).toBe('EMAIL')
-    expect(definitionOf('makes', own)?.label).toBe('What do you make?')
-    expect(definitionOf('consent_3', own)?.type).toBe('CONSENT')
-    expect(definitionOf('consent_10', own)).toBeUndefined()
-    expect(definitionOf('shoe_size', own)).toBeUndefined()
+    expect(definitionOf('email', known)?.type).toBe('EMAIL')
+    expect(definitionOf('makes', known)?.label).toBe('What do you make?')
+    expect(definitionOf('consent_3', known)?.type).toBe('CONSENT')
+    expect(definitionOf('consent_10', known)).toBeUndefined()
+    expect(definitionOf('shoe_size', known)).toBeUndefined()
   })
 
   it('begin with the words of their definition; only the address must be given', () => {
@@ -18,7 +23,7 @@ describe('fields of a form', () => {
     expect(field('email').required).toBe(true)
   })
 
-  it('can have several consent boxes, each under a name of its own', () => {
+  it('can have several consent boxes, each under a name of its known', () => {
     expect(nextConsent([])).toBe('consent')
     expect(nextConsent([field('consent')])).toBe('consent_2')
     const nine = [
@@ -36,7 +41,7 @@ describe('fields of a form', () => {
   })
 
   it('take about as long as they look', () => {
-    expect(takes([field('email')], own)).toBe(5)
-    expect(takes([field('email'), field('first_name'), field('consent')], own)).toBe(9)
+    expect(takes([field('email')], known)).toBe(5)
+    expect(takes([field('email'), field('first_name'), field('consent')], known)).toBe(9)
   })
 })

@@ -21,20 +21,13 @@ export const TYPE_WORDS: Record<FieldDefinition['type'], string> = {
   HIDDEN: 'hidden',
 }
 
-const BUILT_IN: FieldDefinition[] = [
-  { key: 'email', type: 'EMAIL', label: 'Email', options: [] },
-  { key: 'first_name', type: 'SHORT_TEXT', label: 'First name', options: [] },
-]
-
 export const isConsent = (key: string) => /^consent(_[2-9])?$/.test(key)
 
-/** Every field a form can ask, the business's own after ours. */
-export const allFields = (own: FieldDefinition[]) => [...BUILT_IN, ...own]
-
-export function definitionOf(key: string, own: FieldDefinition[]): FieldDefinition | undefined {
+/** What a form’s field goes by. @param known every field there is; consent boxes are not among them */
+export function definitionOf(key: string, known: FieldDefinition[]): FieldDefinition | undefined {
   return isConsent(key)
     ? { key, type: 'CONSENT', label: 'Consent', options: [] }
-    : allFields(own).find((field) => field.key === key)
+    : known.find((field) => field.key === key)
 }
 
 /** A new field of a form, with the words of its definition. */
@@ -57,9 +50,9 @@ export const nextConsent = (fields: FormField[]) =>
   )
 
 /** About how long a form takes: two seconds to begin with, two more a field, four for a long text. */
-export function takes(fields: FormField[], own: FieldDefinition[]): number {
+export function takes(fields: FormField[], known: FieldDefinition[]): number {
   return fields.reduce((sum, field) => {
-    const type = definitionOf(field.key, own)?.type
+    const type = definitionOf(field.key, known)?.type
     return sum + (type === 'HIDDEN' ? 0 : type === 'LONG_TEXT' ? 6 : type === 'CONSENT' ? 1 : 3)
   }, 2)
 }

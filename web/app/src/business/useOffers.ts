@@ -1,12 +1,13 @@
 import { api } from '../api/client'
-import type { FormView, OfferSettings, OfferView } from '../api/types'
+import type { FormView, OfferKind, OfferSettings, OfferView } from '../api/types'
 
 /** The offers there are. */
 export const useOffers = () => ({
   all: () => api.get<OfferView[]>('/offers'),
   forms: (id: number) => api.get<FormView[]>(`/offers/${id}/forms`),
   get: (id: number) => api.get<OfferView>(`/offers/${id}`),
-  make: (name: string) => api.post<OfferView>('/offers', { name, kind: 'DOWNLOAD' }),
+  make: (name: string, kind: OfferKind) => api.post<OfferView>('/offers', { name, kind }),
+  changeKind: (id: number, kind: OfferKind) => api.put<OfferView>(`/offers/${id}/kind`, { kind }),
   save: (id: number, version: number, settings: OfferSettings) =>
     api.put<OfferView>(`/offers/${id}`, { version, settings }),
   change: (id: number, state: 'LIVE' | 'PAUSED') => api.put<OfferView>(`/offers/${id}/state`, { state }),

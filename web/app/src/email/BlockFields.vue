@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { EmailBlock, EmailKind } from '../api/types'
 import CropDialog from '../shared/CropDialog.vue'
+import MockupButton from '../mockup/MockupButton.vue'
 import PictureField from '../shared/PictureField.vue'
 import FillInEditor from './FillInEditor.vue'
 import SocialFields from './SocialFields.vue'
@@ -49,6 +50,7 @@ const targets = computed(() => [
     </template>
     <template v-else-if="block.kind === 'PICTURE'">
       <PictureField v-model="block.picture" label="Picture" />
+      <MockupButton @made="block.picture = $event.png" />
       <div v-if="block.picture">
         <v-btn size="small" @click="cropping = true">Cut it</v-btn>
       </div>

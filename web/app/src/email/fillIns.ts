@@ -23,8 +23,15 @@ export function setOwnFillIns(fields: FillIn[]) {
   own.value = fields
 }
 
+const given = shallowRef<FillIn[]>([])
+
+/** Has what the offer on screen gives be fill-ins too, such as a code. */
+export function setGivenFillIns(fillIns: { key: string; label: string }[]) {
+  given.value = fillIns.map(({ key, label }) => ({ name: key, label }))
+}
+
 /** Everything an email may name. */
-export const allFillIns = (): FillIn[] => [...FILL_INS, ...own.value]
+export const allFillIns = (): FillIn[] => [...FILL_INS, ...given.value, ...own.value]
 
 /** Those that are not always known. */
 export const maybeUnknown = (): FillIn[] => [

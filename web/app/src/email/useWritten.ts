@@ -1,6 +1,6 @@
 import { computed, reactive } from 'vue'
 import { api } from '../api/client'
-import type { EmailContent, EmailKind, PreviewView } from '../api/types'
+import type { EmailContent, EmailKind, Incentive, PreviewView } from '../api/types'
 import { useLatest } from '../shared/useLatest'
 
 /** As whom an email is read: Aoife, somebody without a name, or a person of the list. */
@@ -13,6 +13,8 @@ interface Shown {
   content: EmailContent
   kind: EmailKind
   offerId?: number
+  /** What the offer gives, as it need not be saved yet. */
+  gives?: Incentive
 }
 
 /**

@@ -1,20 +1,21 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, nextTick, onUnmounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ApiFault } from '../api/client'
 import type { OfferView } from '../api/types'
 import { useClock } from '../clock/useClock'
+import { setGivenFillIns } from '../email/fillIns'
 import FollowUpStop from './FollowUpStop.vue'
 import { STOPS, type Stop } from './stops'
 import CopyButton from '../shared/CopyButton.vue'
 import { saveAll } from '../shared/saving/desk'
 import { useKeys } from '../shared/useKeys'
-import When from '../business/When.vue'
 import AskStop from './AskStop.vue'
 import ConfirmStop from './ConfirmStop.vue'
 import FindingLine from './FindingLine.vue'
-import GiveStop from './GiveStop.vue'
 import HandOverStop from './HandOverStop.vue'
+import KindMenu from './KindMenu.vue'
+import { kindOf } from './kinds'
 import TrackRibbon from './TrackRibbon.vue'
 import { useTrack } from './useTrack'
 import { STATE_WORDS } from './words'
@@ -72,11 +73,26 @@ async function change(state: 'LIVE' | 'PAUSED') {
   }
 }
 
+const LOOK_MS = 50
+const LOOKS = 60
+
+/** What a stop shows may come a moment after the stop. */
+async function appears(id: string): Promise<HTMLElement | null> {
+  for (let look = 0; look < LOOKS; look++) {
+    const there = document.getElementById(id)
+    if (there) {
+      return there
+    }
+    await new Promise((then) => setTimeout(then, LOOK_MS))
+  }
+  return null
+}
+
 /** A line of Readiness leads here with the control's name: show it and put the focus into it. */
 async function showControl() {
   const name = route.hash.slice(1)
   await nextTick()
-  const control = name && document.getElementById(name)
+  const control = name && (await appears(name))
   if (control) {
     readinessShown.value = false
     control.scrollIntoView({ block: 'center' })
@@ -84,6 +100,11 @@ async function showControl() {
   }
 }
 
+watch(
+  () => view.value?.fillIns,
+  (given) => setGivenFillIns(given ?? []),
+)
+onUnmounted(() => setGivenFillIns([]))
 watch(
   () => clock.moves,
   () => void refresh(),
@@ -104,11 +125,12 @@ watch([() => route.hash, () => view.value === null], () => void showControl(), {
           STATE_WORDS[view.offer.state]
         }}</span>
         <span class="small quiet"
-          >Download<template v-if="view.offer.liveSince && view.offer.state === 'LIVE'">
-            · since <When :at="view.offer.liveSince" /> ·
-            <a :href="view.address" target="_blank">/o/{{ view.offer.settings.slug }}</a></template
+          >{{ kindOf(view.offer.kind).words
+          }}<template v-if="view.offer.liveSince && view.offer.state === 'LIVE'">
+            · <a :href="view.address" target="_blank">/o/{{ view.offer.settings.slug }}</a></template
           ></span
         >
+        <KindMenu v-if="view.kindMayChange" :view="view" @changed="fixed" />
         <CopyButton v-if="view.offer.state === 'LIVE'" :text="view.address" what="the page's address" />
         <v-menu v-model="readinessShown" :close-on-content-click="false" location="bottom end">
           <template #activator="{ props }">
@@ -134,7 +156,15 @@ watch([() => route.hash, () => view.value === null], () => void showControl(), {
       </div>
       <p v-if="held" class="grave" role="alert">{{ held }}</p>
       <TrackRibbon :view="view" :chosen="stop" />
-      <GiveStop v-if="stop === 'give'" :view="view" :settings="settings" @changed="view = $event" />
+      <component
+        :is="kindOf(view.offer.kind).give"
+        v-if="stop === 'give'"
+        :key="view.offer.kind"
+        :view="view"
+        :settings="settings"
+        @changed="view = $event"
+        @refresh="refresh"
+      />
       <AskStop v-else-if="stop === 'ask'" :offer-id="id" :address="view.address" @saved="refresh" />
       <template v-else-if="settings.value.value">
         <ConfirmStop v-if="stop === 'confirm'" :offer-id="id" :settings="settings" />

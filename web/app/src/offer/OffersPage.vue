@@ -3,8 +3,10 @@ import { mdiPlus } from '@mdi/js'
 import { ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { oneLine } from '../api/client'
-import type { OfferView } from '../api/types'
+import type { OfferKind, OfferView } from '../api/types'
+import OptionCards from '../shared/OptionCards.vue'
 import { useClock } from '../clock/useClock'
+import { KIND_CHOICES, kindOf } from './kinds'
 import SmallTrack from './SmallTrack.vue'
 import { STATE_WORDS } from './words'
 import LoadState from '../shared/LoadState.vue'
@@ -19,6 +21,7 @@ const offers = ref<OfferView[] | null>(null)
 const fault = ref('')
 const making = ref(false)
 const name = ref('')
+const kind = ref<OfferKind>('DOWNLOAD')
 const wrong = ref('')
 const busy = ref(false)
 
@@ -35,7 +38,7 @@ async function make() {
   busy.value = true
   wrong.value = ''
   try {
-    const made = await calls.make(name.value)
+    const made = await calls.make(name.value, kind.value)
     await router.push(`/offers/${made.offer.id}/give`)
   } catch (failed) {
     wrong.value = oneLine(failed)
@@ -68,8 +71,8 @@ watch(
     <div v-if="offers?.length === 0" class="panel">
       <h2>No offer yet</h2>
       <p>
-        An offer is what somebody gets for their email address: a plan, a chapter, a pattern. Make one; it
-        goes live only when you say so.
+        An offer is what somebody gets for their email address: a plan, a pattern, a coupon. Make one; it goes
+        live only when you say so.
       </p>
     </div>
     <router-link
@@ -84,7 +87,7 @@ watch(
           <span class="mark" :class="{ live: o.offer.state === 'LIVE' }">{{
             STATE_WORDS[o.offer.state]
           }}</span>
-          <span>Download</span>
+          <span>{{ kindOf(o.offer.kind).words }}</span>
           <span v-if="o.findings.length" :class="{ grave: !o.mayGoLive }"
             >{{ o.findings.length }} to look at</span
           >
@@ -97,7 +100,8 @@ watch(
         <form @submit.prevent="make">
           <v-card-title><h2>A new offer</h2></v-card-title>
           <v-card-text class="stack">
-            <p>Something to download for an email address. You can change everything afterwards.</p>
+            <p>What do they get for their email address? You can change everything afterwards.</p>
+            <OptionCards v-model="kind" :choices="KIND_CHOICES" label="What it gives" />
             <v-text-field
               v-model="name"
               autofocus

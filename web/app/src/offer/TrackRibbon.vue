@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Finding, OfferView } from '../api/types'
+import { kindOf } from './kinds'
 import { STOPS, type Stop } from './stops'
 import { between, percent } from '../shared/when'
 
@@ -18,9 +19,8 @@ const n = (count: number) => count.toLocaleString('en-GB')
 
 const stops = computed(() => {
   const { track, offer, shares, findings } = props.view
-  const files = offer.files.length
   const counts: Record<Stop, string> = {
-    give: files === 1 ? '1 file' : `${files} files`,
+    give: kindOf(offer.kind).inShort(props.view),
     ask: `${n(track.seen)} views · ${n(track.signedUp)} signed up`,
     confirm: offer.settings.confirm.on ? `${n(track.confirmed)} confirmed` : 'off',
     'hand-over': `${n(track.handedOver)} · ${n(track.used)} used`,

@@ -52,7 +52,11 @@ const PERSON: PersonWhole = {
 }
 
 async function open(person: unknown = PERSON) {
-  const server = new FakeServer({ 'GET /people/3': person, 'GET /tags': [{ name: 'starter', people: 1 }] })
+  const server = new FakeServer({
+    'GET /people/3': person,
+    'GET /people/3/used': [{ offer: 'Marbling', lines: ['“The bath”: 60 % played'] }],
+    'GET /tags': [{ name: 'starter', people: 1 }],
+  })
   const shown = await show(PersonPage, { at: '/people/3' })
   return { server, ...shown }
 }
@@ -68,6 +72,12 @@ describe('A person', () => {
     expect(panel('What they told').getByText('A5')).toBeTruthy()
     expect(panel('Consent').getByText(/Did not tick: “Send me letters, too”/)).toBeTruthy()
     expect(panel('Consent').getByText(/from\s+192.0.2.0\/24/)).toBeTruthy()
+  })
+
+  it('shows what they did with what they were given', async () => {
+    await open()
+    await screen.findByRole('heading', { name: 'aoife@mail.example' })
+    expect(panel('What they opened of Marbling').getByText('“The bath”: 60 % played')).toBeTruthy()
   })
 
   it('takes them out of a follow-up they are in, not of one that has ended', async () => {

@@ -2,7 +2,7 @@
 import { ref, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import { useBusiness } from '../business/useBusiness'
-import type { PersonWhole } from '../api/types'
+import type { PersonUsed, PersonWhole } from '../api/types'
 import { useClock } from '../clock/useClock'
 import When from '../business/When.vue'
 import { eventWords } from './words'
@@ -17,6 +17,7 @@ const route = useRoute()
 const person = usePerson(() => String(route.params.id))
 const clock = useClock()
 const whole = ref<PersonWhole | null>(null)
+const used = ref<PersonUsed[]>([])
 const fault = ref('')
 const blocking = ref(false)
 const takingOut = ref<PersonWhole['dossier']['runs'][number] | null>(null)
@@ -24,7 +25,7 @@ const notice = useNotice()
 
 async function load() {
   try {
-    whole.value = await person.get()
+    ;[whole.value, used.value] = await Promise.all([person.get(), person.used()])
     fault.value = ''
   } catch (failed) {
     fault.value = (failed as Error).message
@@ -113,6 +114,17 @@ const labelOf = (key: string) =>
                 }}<template v-if="pass.expiresAt">, good until <When :at="pass.expiresAt" /></template>
               </dd>
             </dl>
+          </section>
+          <section
+            v-for="one in used"
+            :key="one.offer"
+            class="panel"
+            :aria-label="`What they opened of ${one.offer}`"
+          >
+            <h2>{{ one.offer }}</h2>
+            <ul class="used">
+              <li v-for="line in one.lines" :key="line">{{ line }}</li>
+            </ul>
           </section>
           <section class="panel" aria-labelledby="runs">
             <h2 id="runs">Follow-ups</h2>

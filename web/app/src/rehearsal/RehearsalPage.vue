@@ -103,7 +103,7 @@ const numbers = computed(() => {
         <v-autocomplete
           label="Their time zone"
           clearable
-          :items="business.view?.zones ?? []"
+          :items="business.choices.zones"
           :model-value="wish.zone"
           @update:model-value="change('zone', $event ?? undefined)"
         />

@@ -19,14 +19,21 @@ const at = (field: string) => props.problemAt(`rules.${field}`)
 const STARTS = [
   { title: 'A sign-up to an offer it follows', value: 'SIGN_UP' },
   { title: 'A tag gained', value: 'TAG_GAINED' },
-  { title: 'A pass used', value: 'PASS_USED' },
-  { title: 'A pass not used in time', value: 'PASS_NOT_USED' },
+  { title: 'A pass or code used', value: 'PASS_USED' },
+  { title: 'A pass or code not used in time', value: 'PASS_NOT_USED' },
+  { title: 'A pass or code that ends soon', value: 'ENDS_SOON' },
   { title: 'A date somebody gave', value: 'DATE_FIELD' },
 ]
+const OF_A_PASS = ['PASS_USED', 'PASS_NOT_USED', 'ENDS_SOON']
+const DAYS_LABELS: Record<string, string> = {
+  PASS_NOT_USED: 'Days to wait',
+  ENDS_SOON: 'Days before its end',
+  DATE_FIELD: 'Days after (− before)',
+}
 const GOALS = [
   { title: 'Nothing but its end', value: 'NONE' },
   { title: 'A tag gained', value: 'TAG_GAINED' },
-  { title: 'The pass used', value: 'PASS_USED' },
+  { title: 'The pass or code used', value: 'PASS_USED' },
 ]
 const AGAIN = [
   { title: 'Once for each person', value: 'NEVER' },
@@ -43,7 +50,7 @@ const inShort = computed(() => {
   const goal = {
     NONE: '',
     TAG_GAINED: `, ends with the tag “${rules.value.goal.tag}”`,
-    PASS_USED: ', ends when the pass is used',
+    PASS_USED: ', ends when the pass or code is used',
   }
   const zone = rules.value.personZone ? ', by each person’s own clock' : ''
   return startWords(rules.value.start, nameOf) + goal[rules.value.goal.kind] + zone
@@ -72,7 +79,7 @@ onMounted(async () => {
           :problem="at('start.tag')"
         />
         <v-select
-          v-if="rules.start.kind === 'PASS_USED' || rules.start.kind === 'PASS_NOT_USED'"
+          v-if="OF_A_PASS.includes(rules.start.kind)"
           v-model="rules.start.offerId"
           :items="offers"
           label="Of which offer"
@@ -87,10 +94,10 @@ onMounted(async () => {
           :error-messages="at('start.field')"
         />
         <NumberField
-          v-if="rules.start.kind === 'PASS_NOT_USED' || rules.start.kind === 'DATE_FIELD'"
+          v-if="rules.start.kind in DAYS_LABELS"
           v-model="rules.start.days"
           class="number"
-          :label="rules.start.kind === 'DATE_FIELD' ? 'Days after (− before)' : 'Days to wait'"
+          :label="DAYS_LABELS[rules.start.kind]"
           :error-messages="at('start.days')"
         />
       </div>

@@ -25,21 +25,35 @@ const UNITS = [
   { title: 'minutes', value: 'MINUTES' },
   { title: 'hours', value: 'HOURS' },
   { title: 'days', value: 'DAYS' },
-]
+  { title: 'days before it ends', value: 'BEFORE_END' },
+] as const
 const CONDITIONS = [
   { title: 'to everybody', value: 'ALWAYS' },
-  { title: 'only if the pass was used', value: 'PASS_USED' },
-  { title: 'only if the pass was not used', value: 'PASS_NOT_USED' },
+  { title: 'only if the pass or code was used', value: 'PASS_USED' },
+  { title: 'only if the pass or code was not used', value: 'PASS_NOT_USED' },
+  { title: 'only if it ends within days', value: 'ENDS_WITHIN' },
   { title: 'only with a tag', value: 'HAS_TAG' },
   { title: 'only without a tag', value: 'LACKS_TAG' },
 ]
 
 const unit = computed({
-  get: () => rules.value.waitUnit,
+  get: () => (rules.value.beforeEnd == null ? rules.value.waitUnit : 'BEFORE_END'),
   set: (next) => {
-    rules.value.waitUnit = next
-    // A time of day goes with days only.
-    rules.value.at = next === 'DAYS' ? rules.value.at : ''
+    const before = next === 'BEFORE_END'
+    rules.value.beforeEnd = before ? Math.max(1, rules.value.waitAmount) : undefined
+    rules.value.waitUnit = before ? 'DAYS' : next
+    // A time of day goes with days only; counting back needs one.
+    rules.value.at = before ? rules.value.at || '10:00' : next === 'DAYS' ? rules.value.at : ''
+  },
+})
+const amount = computed({
+  get: () => rules.value.beforeEnd ?? rules.value.waitAmount,
+  set: (n: number) => {
+    if (rules.value.beforeEnd == null) {
+      rules.value.waitAmount = n
+    } else {
+      rules.value.beforeEnd = n
+    }
   },
 })
 
@@ -72,15 +86,15 @@ const numbers = computed(() => {
     </p>
     <div class="row">
       <NumberField
-        v-model="rules.waitAmount"
+        v-model="amount"
         class="amount"
         min="0"
-        label="Waits"
-        :error-messages="at('waitAmount')"
+        :label="unit === 'BEFORE_END' ? 'Comes' : 'Waits'"
+        :error-messages="at('waitAmount') ?? at('beforeEnd')"
       />
       <v-select v-model="unit" class="unit" :items="UNITS" label="of" />
       <v-text-field
-        v-if="unit === 'DAYS'"
+        v-if="unit === 'DAYS' || unit === 'BEFORE_END'"
         v-model="rules.at"
         class="time"
         type="time"
@@ -114,6 +128,14 @@ const numbers = computed(() => {
         v-if="rules.condition.kind === 'HAS_TAG' || rules.condition.kind === 'LACKS_TAG'"
         v-model="rules.condition.tag"
         :problem="at('condition.tag')"
+      />
+      <NumberField
+        v-if="rules.condition.kind === 'ENDS_WITHIN'"
+        v-model="rules.condition.days"
+        class="amount"
+        min="0"
+        label="Days"
+        :error-messages="at('condition.days')"
       />
     </div>
     <v-switch v-model="step.ready" :label="step.ready ? 'Ready: it is sent' : 'Draft: it is passed over'" />

@@ -11,13 +11,13 @@ describe('rules in words', () => {
         ...afterDays(2),
         at: '08:00',
         days: afterDays(0).days.slice(0, 5),
-        condition: { kind: 'PASS_USED' as const, tag: '' },
+        condition: { kind: 'PASS_USED' as const, tag: '', days: 0 },
       },
       '2 days later at 08:00 · Monday to Friday · only if the pass was used',
     ],
     [{ ...afterDays(4), from: '09:00', to: '' }, '4 days later · 09:00–24:00'],
     [
-      { ...afterDays(3), condition: { kind: 'LACKS_TAG' as const, tag: 'buyer' } },
+      { ...afterDays(3), condition: { kind: 'LACKS_TAG' as const, tag: 'buyer', days: 0 } },
       '3 days later · only without the tag “buyer”',
     ],
   ])('reads %o', (rules, words) => {

@@ -26,20 +26,28 @@ export function dayWords(days: Day[]): string {
     .join(', ')
 }
 
-function conditionWords({ kind, tag }: StepRules['condition']): string {
+function conditionWords({ kind, tag, days }: StepRules['condition']): string {
   return {
     ALWAYS: '',
     PASS_USED: 'only if the pass was used',
     PASS_NOT_USED: 'only if the pass was not used',
+    ENDS_WITHIN: `only if it ends within ${days} days`,
     HAS_TAG: `only with the tag “${tag}”`,
     LACKS_TAG: `only without the tag “${tag}”`,
   }[kind]
 }
 
+const beforeWords = (days: number) =>
+  days === 0 ? 'On its last day' : `${days} ${days === 1 ? 'day' : 'days'} before it ends`
+
 /** A step's rules in a line: "2 days later at 08:00 · Monday to Friday · only if the pass was used". */
 export function rulesWords(rules: StepRules): string {
   const wait =
-    rules.waitAmount === 0 && rules.at ? 'The same day' : waitWords(rules.waitAmount, rules.waitUnit)
+    rules.beforeEnd != null
+      ? beforeWords(rules.beforeEnd)
+      : rules.waitAmount === 0 && rules.at
+        ? 'The same day'
+        : waitWords(rules.waitAmount, rules.waitUnit)
   const window = rules.from || rules.to ? `${rules.from || '00:00'}–${rules.to || '24:00'}` : ''
   return [
     rules.at ? `${wait} at ${rules.at}` : wait,
@@ -57,6 +65,7 @@ export function movedWords(moved: Moved, from: string): string {
     WEEKDAY: `moved from ${from}: not on that day`,
     WINDOW: `moved from ${from}: outside its hours`,
     SPACING: `moved from ${from}: another email was close`,
+    NEVER: 'never due: nothing ends, or it ends before',
   }[moved]
 }
 
@@ -71,6 +80,7 @@ export function startWords(start: SequenceRules['start'], offer: (id: number) =>
     TAG_GAINED: `starts with the tag “${start.tag}”`,
     PASS_USED: `starts when the pass of ${of} is used`,
     PASS_NOT_USED: `starts ${start.days} days after ${of}, if its pass was not used`,
+    ENDS_SOON: `starts ${days === 0 ? 'on the last day' : `${days} ${days === 1 ? 'day' : 'days'} before the end`} of what ${of} gave`,
     DATE_FIELD: `starts ${apart} the date in “${start.field}”`,
   }[start.kind]
 }
@@ -84,6 +94,6 @@ export function afterDays(days: number): StepRules {
     days: [...DAYS],
     from: '',
     to: '',
-    condition: { kind: 'ALWAYS', tag: '' },
+    condition: { kind: 'ALWAYS', tag: '', days: 0 },
   }
 }

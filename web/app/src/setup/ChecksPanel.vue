@@ -2,6 +2,7 @@
 import type { BusinessSettings } from '../api/types'
 
 /** How people are told from robots, and good addresses from bad ones. */
+defineProps<{ problemAt(field: string): string | undefined }>()
 const checks = defineModel<BusinessSettings['checks']>({ required: true })
 const HUMAN = [
   { title: 'Never', value: 'NEVER' },
@@ -29,6 +30,16 @@ const THROW_AWAY = [
       persistent-hint
     />
     <v-select v-model="checks.throwAway" :items="THROW_AWAY" label="Throw-away addresses" />
+    <v-combobox
+      v-model="checks.dotless"
+      multiple
+      chips
+      closable-chips
+      label="Domains where dots before the @ count for nothing"
+      hint="Addresses that end up in one mailbox count as one: one code for each."
+      persistent-hint
+      :error-messages="problemAt('checks.dotless')"
+    />
     <v-switch v-model="checks.verifies" label="Ask the verification service about each address" />
   </section>
 </template>

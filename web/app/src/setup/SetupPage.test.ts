@@ -17,7 +17,13 @@ const SMTP = {
 const PAGE = { heading: '', text: '' }
 const BUSINESS = {
   version: 3,
-  zones: ['Europe/Dublin', 'Asia/Tokyo'],
+  choices: {
+    zones: ['Europe/Dublin', 'Asia/Tokyo'],
+    fields: [],
+    drawings: [],
+    mostColours: 8,
+    mostFileOctets: 1,
+  },
   smtp: SMTP,
   settings: {
     name: 'Quire & Thread',
@@ -30,7 +36,7 @@ const BUSINESS = {
     logo: '',
     whenUnknown: { first_name: 'there', offer_name: 'what you asked for' },
     fields: [{ key: 'paper', label: 'Paper size', type: 'TEXT', options: [] }],
-    checks: { human: 'WHEN_SUSPICIOUS', throwAway: 'NOTE', allowed: [], refused: [] },
+    checks: { human: 'WHEN_SUSPICIOUS', throwAway: 'NOTE', verifies: false, dotless: [] },
     sending: {
       connections: 2,
       perSecond: 0,
@@ -55,6 +61,7 @@ async function open(view: unknown = BUSINESS) {
     'GET /business': view,
     'PUT /business': { version: 4 },
     'GET /tags': [],
+    'GET /keys': [],
     'GET /mail/signing': { records: [] },
     'GET /mail/bounces': { address: '', folder: '', key: '' },
   })

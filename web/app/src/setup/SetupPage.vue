@@ -8,6 +8,7 @@ import PictureField from '../shared/PictureField.vue'
 import SavedNote from '../shared/SavedNote.vue'
 import { useDocument, type Document } from '../shared/saving/useDocument'
 import ChecksPanel from './ChecksPanel.vue'
+import KeysPanel from './KeysPanel.vue'
 import OwnFieldsPanel from './OwnFieldsPanel.vue'
 import PagesPanel from './PagesPanel.vue'
 import SendingPanel from './SendingPanel.vue'
@@ -70,7 +71,7 @@ watch(
           </div>
           <v-autocomplete
             v-model="s.zone"
-            :items="business.view?.zones"
+            :items="business.choices.zones"
             label="Time zone"
             :error-messages="setup.problemAt('zone')"
           />
@@ -89,7 +90,7 @@ watch(
                 />
               </div>
               <v-btn
-                v-if="s.palette.length < 8"
+                v-if="s.palette.length < business.choices.mostColours"
                 size="small"
                 :prepend-icon="mdiPlus"
                 @click="s.palette.push('#16423C')"
@@ -137,7 +138,8 @@ watch(
             @update:model-value="s.whenUnknown = { ...s.whenUnknown, [fillIn.name]: $event }"
           />
         </section>
-        <ChecksPanel v-model="s.checks" />
+        <ChecksPanel v-model="s.checks" :problem-at="setup.problemAt" />
+        <KeysPanel />
       </div>
     </div>
   </main>

@@ -61,3 +61,12 @@ export function waitWords(amount: number, unit: 'MINUTES' | 'HOURS' | 'DAYS'): s
   const word = unit.toLowerCase().slice(0, -1)
   return `${amount} ${word}${amount === 1 ? '' : 's'} later`
 }
+
+/** A day of the calendar: "14 January". */
+export function calendarDay(iso: string): string {
+  return new Date(`${iso}T12:00:00Z`).toLocaleDateString('en-GB', {
+    day: 'numeric',
+    month: 'long',
+    timeZone: 'UTC',
+  })
+}

@@ -39,7 +39,12 @@ export class FakeServer {
   private async answer(url: string, init: RequestInit): Promise<Response> {
     const method = init.method ?? 'GET'
     const path = url.replace(/^\/api/, '')
-    const body = typeof init.body === 'string' ? JSON.parse(init.body) : undefined
+    const body =
+      typeof init.body === 'string'
+        ? JSON.parse(init.body)
+        : init.body instanceof Blob
+          ? init.body
+          : undefined
     this.asked.push({ method, path, body })
     const exact = `${method} ${path}`
     const question = this.answers.has(exact) ? exact : exact.replace(/\?.*$/, '')
@@ -48,7 +53,10 @@ export class FakeServer {
       throw new TypeError(`No test told what to answer to ${exact}`)
     }
     const told = this.answers.get(question)
-    const answer = await (typeof told === 'function' ? told(body) : told)
+    const calledOff = new Promise((_, reject) =>
+      init.signal?.addEventListener('abort', () => reject(new DOMException('Called off', 'AbortError'))),
+    )
+    const answer = await Promise.race([typeof told === 'function' ? told(body) : told, calledOff])
     if (answer === AWAY) {
       throw new TypeError('Failed to fetch')
     }

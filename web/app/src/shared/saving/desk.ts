@@ -102,7 +102,7 @@ export const leftBehind = computed(() =>
 
 const isStuck = () => [...places.values()].some((place) => place.queue.stuck.value)
 
-window.addEventListener('pagehide', () => void saveAll())
+window.addEventListener('pagehide', () => places.forEach((p) => p.queue.dirty.value && p.queue.part()))
 window.addEventListener('visibilitychange', () => document.visibilityState === 'hidden' && void saveAll())
 window.addEventListener('online', resumeAll)
 window.addEventListener('beforeunload', (event) => isStuck() && event.preventDefault())

@@ -81,6 +81,19 @@ describe('A document on its way to the server', () => {
     expect(queue.state.value).toBe('saved')
   })
 
+  it('sends the newest state after the one in flight when the page goes away', async () => {
+    const { queue, save } = open(() => new Promise(() => {}))
+    await vi.advanceTimersByTimeAsync(0)
+    await type(queue, 'a')
+    await type(queue, 'ab', 50)
+    window.dispatchEvent(new Event('pagehide'))
+    await vi.advanceTimersByTimeAsync(0)
+    expect(save.mock.calls).toEqual([
+      [1, { words: 'a' }],
+      [2, { words: 'ab' }],
+    ])
+  })
+
   it('takes over what the server adds, also into what was typed meanwhile and into steps back', async () => {
     let answer = () => {}
     const slow: Save = (version, value) =>
@@ -308,6 +321,19 @@ describe('A document on its way to the server', () => {
     open(next, async () => server)
     await vi.advanceTimersByTimeAsync(0)
     expect(again.value.value!.words).toBe('theirs')
+  })
+
+  it('is not put back by an answer that a save has overtaken', async () => {
+    const { queue } = open()
+    await vi.advanceTimersByTimeAsync(0)
+    await type(queue, 'typed', 50)
+    let answer!: (old: Versioned<Words>) => void
+    open(next, () => new Promise((resolve) => (answer = resolve)))
+    await queue.flush()
+    expect(queue.state.value).toBe('saved')
+    answer({ version: 1, value: { words: 'first' } })
+    await vi.advanceTimersByTimeAsync(0)
+    expect(queue.value.value!.words).toBe('typed')
   })
 
   it('says so when something else than the server answers, and tries again', async () => {

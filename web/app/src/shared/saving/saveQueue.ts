@@ -70,6 +70,7 @@ export function saveQueue<T>(key: string, owner: () => string, from: Source<T>) 
   let retryMs = RETRY_MS
   let flight: Promise<void> | null = null
   let sure = false
+  let sentLast = ''
 
   const json = () => JSON.stringify(value.value)
   const essence = (of: T) => JSON.stringify(source.essence ? source.essence(of) : of)
@@ -122,6 +123,10 @@ export function saveQueue<T>(key: string, owner: () => string, from: Source<T>) 
 
   /** Takes over what somebody else made of it, but for what was typed. */
   function reread(fresh: Versioned<T>) {
+    // Asked before the newest save and answered after it: what is here is newer.
+    if (fresh.version < version) {
+      return
+    }
     bringIn(settled, fresh)
     if (!flight && json() === settled) {
       nowSaved()
@@ -192,6 +197,21 @@ export function saveQueue<T>(key: string, owner: () => string, from: Source<T>) 
     return flight
   }
 
+  /**
+   * Saves for a page that is going away. What is in flight cannot be waited for then: the newest state is sent after it,
+   * as if it had been answered. Should the page stay after all, that was a save whose answer was lost.
+   */
+  function part() {
+    const behind = flight !== null && state.value === 'saving' && json() !== sentLast
+    void (behind ? sendAhead(JSON.parse(json()) as T).catch(() => {}) : flush())
+  }
+
+  async function sendAhead(newest: T) {
+    if (!(await source.hold?.(newest))) {
+      await source.save(version + 1, newest)
+    }
+  }
+
   async function send() {
     while (value.value !== null && state.value !== 'conflict' && json() !== settled) {
       const sent = json()
@@ -202,6 +222,7 @@ export function saveQueue<T>(key: string, owner: () => string, from: Source<T>) 
           return
         }
         state.value = 'saving'
+        sentLast = sent
         const saved = await source.save(version, JSON.parse(sent) as T)
         adopt(sent, saved)
       } catch (fault) {
@@ -366,6 +387,7 @@ export function saveQueue<T>(key: string, owner: () => string, from: Source<T>) 
     load,
     showOn,
     flush,
+    part,
     confirmSave() {
       sure = true
       return flush()

@@ -62,6 +62,10 @@ public final class Bench {
     all.put("plan", new PlanBench());
     all.put("rehearsal", new RehearsalBench());
     all.put("signup", new SignUpBench());
+    all.put("redeem", new RedeemBench());
+    all.put("handout", new HandoutBench());
+    all.put("balance", new BalanceBench());
+    all.put("stream", new StreamBench());
     all.put("page", new PageBench());
     all.put("due", new DueBench());
     all.put("retime", new RetimeBench());

@@ -49,8 +49,9 @@ final class Wire implements AutoCloseable {
   }
 
   /** Gets; returns the status. The answer is read to its end. */
-  int get(String path) throws IOException {
-    out.write(head("GET", path).append("\r\n").toString().getBytes(StandardCharsets.US_ASCII));
+  int get(String path, String... headers) throws IOException {
+    out.write(
+        head("GET", path, headers).append("\r\n").toString().getBytes(StandardCharsets.US_ASCII));
     out.flush();
     return answer();
   }

@@ -24,8 +24,15 @@ class DemoApi {
   private final TimeTravel travel;
   private final SampleSite sampleSite;
   private final RealRehearsal rehearsal;
+  private final SampleShop.Till till;
 
-  DemoApi(Clock clock, TimeTravel travel, SampleSite sampleSite, RealRehearsal rehearsal) {
+  DemoApi(
+      Clock clock,
+      TimeTravel travel,
+      SampleSite sampleSite,
+      RealRehearsal rehearsal,
+      SampleShop.Till till) {
+    this.till = till;
     this.rehearsal = rehearsal;
     this.sampleSite = sampleSite;
     this.clock = clock;
@@ -47,6 +54,14 @@ class DemoApi {
   @GetMapping("/places")
   Places places() {
     return new Places(sampleSite.origin());
+  }
+
+  /** The keys of the stand-ins. */
+  record Keys(String shop) {}
+
+  @GetMapping("/keys")
+  Keys keys() {
+    return new Keys(till.key());
   }
 
   @GetMapping("/clock")

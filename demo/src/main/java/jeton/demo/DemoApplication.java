@@ -176,7 +176,8 @@ public class DemoApplication {
 
   /** Removes what an earlier demo left; anything else in the folder stays. */
   private static void remove(Path home) {
-    for (String ours : new String[] {"database", "files", "mailbox", DemoClock.FILE}) {
+    for (String ours :
+        new String[] {"database", "files", "mailbox", DemoClock.FILE, SampleShop.FILE}) {
       Path part = home.resolve(ours);
       if (Files.exists(part)) {
         try (Stream<Path> all = Files.walk(part)) {

@@ -41,18 +41,36 @@ class DemoHistory implements ApplicationRunner {
   private final TimeTravel travel;
   private final QuireAndThread business;
   private final Owners owners;
+  private final Coupons coupons;
+  private final Courses courses;
   private final Street street;
   private final List<Moment> moments = new ArrayList<>();
   private final Random chance = new Random(7);
 
   DemoHistory(
-      DemoClock clock, TimeTravel travel, QuireAndThread business, Owners owners, Street street) {
+      DemoClock clock,
+      TimeTravel travel,
+      QuireAndThread business,
+      Owners owners,
+      Coupons coupons,
+      Courses courses,
+      Street street) {
+    this.coupons = coupons;
+    this.courses = courses;
     this.clock = clock;
     this.travel = travel;
     this.business = business;
     this.owners = owners;
     this.street = street;
   }
+
+  /** The coupon, and who came for it. */
+  @Component
+  record Coupons(PapersCoupon offer, CouponHistory history) {}
+
+  /** The course, and who came for it. */
+  @Component
+  record Courses(MarblingCourse offer, CourseHistory history) {}
 
   /** Where visitors come along. */
   @Component
@@ -76,8 +94,13 @@ class DemoHistory implements ApplicationRunner {
     clock.begin(start.minus(Duration.ofHours(1)));
     owners.make(DemoApplication.OWNER, DemoApplication.PASSWORD);
     business.make();
+    coupons.offer().make();
+    courses.offer().make();
     street.placing().place();
     plan(start, now);
+    Visitor shopper = new Visitor(street.publicUrl().of(""), street.mailbox());
+    coupons.history().plan(shopper, start, now, this::later);
+    courses.history().plan(shopper, start, now, this::later);
     moments.sort(Comparator.comparing(Moment::at));
     for (Moment moment : moments) {
       street.views().flush();

@@ -6,8 +6,10 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import jeton.core.offer.OfferKind;
 import jeton.server.business.PublicUrl;
 import jeton.server.form.Forms;
+import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
 import jeton.standins.mailbox.Mailbox;
 import jeton.standins.mailbox.ReceivedEmail;
@@ -36,7 +38,7 @@ class RealRehearsal {
 
   /** Where it happens. */
   @Component
-  record Street(PublicUrl publicUrl, Mailbox mailbox) {}
+  record Street(PublicUrl publicUrl, Mailbox mailbox, SampleShop.Till till) {}
 
   /** What the visitor does; durations in minutes, as in a rehearsal. */
   record Wish(
@@ -55,7 +57,8 @@ class RealRehearsal {
 
   Lived live(Wish wish) {
     Visitor visitor = new Visitor(street.publicUrl().of(""), street.mailbox());
-    String slug = offers.get(wish.offerId()).settings().slug();
+    Offer offer = offers.get(wish.offerId());
+    String slug = offer.settings().slug();
     forms.hosted(wish.offerId());
     Instant start = clock.instant();
     String address = "rehearsal." + start.toEpochMilli() + "@mail.example";
@@ -66,7 +69,7 @@ class RealRehearsal {
         .ifPresent(at -> acts.add(new Act(at, () -> visitor.confirm(address))));
     after(start, wish.confirmsAfter())
         .flatMap(confirmed -> after(confirmed, wish.usesAfter()))
-        .ifPresent(at -> acts.add(new Act(at, () -> visitor.takeFile(address))));
+        .ifPresent(at -> acts.add(new Act(at, () -> use(visitor, offer, address, at))));
     after(start, wish.signsUpAgainAfter())
         .ifPresent(
             at ->
@@ -84,6 +87,15 @@ class RealRehearsal {
         street.mailbox().to(address).stream()
             .sorted(Comparator.comparing(ReceivedEmail::id))
             .toList());
+  }
+
+  /** Takes the file, or buys with the code. */
+  private void use(Visitor visitor, Offer offer, String address, Instant at) {
+    if (offer.kind() == OfferKind.COUPON) {
+      visitor.buy(street.till().key(), address, "rehearsal-" + at.toEpochMilli(), 5000);
+    } else {
+      visitor.takeFile(address);
+    }
   }
 
   private static Optional<Instant> after(Instant from, Optional<Long> minutes) {

@@ -24,6 +24,7 @@ import tools.jackson.databind.json.JsonMapper;
 final class Visitor {
   private static final Pattern SUBMISSION =
       Pattern.compile("name=\"submission_key\" value=\"([^\"]+)\"");
+  private static final Pattern CODE = Pattern.compile("<strong data-code>([^<]+)</strong>");
   private static final Pattern ACTION = Pattern.compile("action=\"(/p/forms/[^\"]+)\"");
   private static final String BROWSER =
       "Mozilla/5.0 (X11; Linux x86_64) AppleWebKit/537.36 Chrome/140 Safari/537.36";
@@ -96,7 +97,48 @@ final class Visitor {
 
   /** Opens the newest pass and takes its first file. */
   void takeFile(String email) {
-    newestLink(email, "/g/").ifPresent(link -> get(link + "/files/1"));
+    take(email, 1);
+  }
+
+  /** Opens the newest pass and takes one of its files. */
+  void take(String email, int file) {
+    newestLink(email, "/g/").ifPresent(link -> get(link + "/files/" + file));
+  }
+
+  /** Plays a recording behind the newest pass; the page tells which seconds. */
+  void play(String email, int file, int piece, String seconds) {
+    newestLink(email, "/g/")
+        .ifPresent(
+            link -> {
+              get(link + "/files/" + file);
+              post(link + "/told/played-" + piece, "text/plain", base, seconds);
+            });
+  }
+
+  /** Does on the page behind the newest pass what it tells of: sees a code, or copies it. */
+  void tell(String email, String what) {
+    newestLink(email, "/g/").ifPresent(link -> post(link + "/told/" + what, Map.of()));
+  }
+
+  /** Buys something in the shop with the code behind the newest pass. */
+  void buy(String shopKey, String email, String orderId, long cents) {
+    Optional<String> pass = newestLink(email, "/g/");
+    if (pass.isEmpty()) {
+      return;
+    }
+    String body =
+        JSON.writeValueAsString(
+            Map.of(
+                "code",
+                found(CODE, get(pass.get())),
+                "order",
+                Map.of("id", orderId, "subtotal", cents, "currency", "EUR")));
+    send(
+        HttpRequest.newBuilder(URI.create(base + "/api/coupons/redeem"))
+            .header("Content-Type", "application/json")
+            .header("Authorization", "Bearer " + shopKey)
+            .POST(HttpRequest.BodyPublishers.ofString(body))
+            .build());
   }
 
   /** Leaves by the link at the foot of the newest email. */

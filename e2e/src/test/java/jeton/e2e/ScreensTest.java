@@ -171,6 +171,8 @@ class ScreensTest {
     page.keyboard().press("Control+k");
     Locator search = page.locator("input[aria-controls=found]");
     search.fill("first-notebook");
+    // Enter goes to what is found, which is there a moment after the letters.
+    assertThat(page.getByRole(AriaRole.OPTION).first()).containsText("First-notebook plan");
     page.keyboard().press("Enter");
     page.waitForURL("**/offers/1/give");
     page.context().close();

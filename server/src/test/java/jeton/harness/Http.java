@@ -13,12 +13,19 @@ import java.nio.charset.StandardCharsets;
 import java.util.Map;
 import java.util.stream.Collectors;
 import jeton.server.email.EmailJson;
+import jeton.server.incentive.IncentiveJson;
+import jeton.server.privatepage.PieceJson;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /** A browser without a screen: keeps cookies, follows nothing by itself. */
 public final class Http {
-  private static final JsonMapper JSON = JsonMapper.builder().addModule(new EmailJson()).build();
+  private static final JsonMapper JSON =
+      JsonMapper.builder()
+          .addModule(new EmailJson())
+          .addModule(new IncentiveJson())
+          .addModule(new PieceJson())
+          .build();
   private final String base;
   private final CookieManager cookies = new CookieManager();
   private final HttpClient client = HttpClient.newBuilder().cookieHandler(cookies).build();
@@ -108,6 +115,16 @@ public final class Http {
             .build());
   }
 
+  /** JSON of a program with a key. */
+  public Answer jsonWithKey(String path, String key, Object body) {
+    return send(
+        request(path)
+            .header("Content-Type", "application/json")
+            .header("Authorization", "Bearer " + key)
+            .POST(HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body)))
+            .build());
+  }
+
   /** A whole mail, as a mail server hands it over. */
   public Answer postMail(String path, String authorization, byte[] mail) {
     return send(
@@ -127,8 +144,27 @@ public final class Http {
             .build());
   }
 
+  /** The next piece of a large file. */
+  public Answer piece(String path, byte[] body) {
+    return send(
+        request(path)
+            .header("Content-Type", "application/octet-stream")
+            .header("X-XSRF-TOKEN", csrf())
+            .method("PATCH", HttpRequest.BodyPublishers.ofByteArray(body))
+            .build());
+  }
+
   public Answer delete(String path) {
     return send(request(path).header("X-XSRF-TOKEN", csrf()).DELETE().build());
+  }
+
+  /** Header lines of whoever is signed in here, for a request written by hand. */
+  public String session() {
+    String kept =
+        cookies.getCookieStore().getCookies().stream()
+            .map(cookie -> cookie.getName() + "=" + cookie.getValue())
+            .collect(Collectors.joining("; "));
+    return "Cookie: " + kept + "\r\nX-XSRF-TOKEN: " + csrf() + "\r\n";
   }
 
   private String csrf() {

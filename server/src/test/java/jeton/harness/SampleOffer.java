@@ -40,11 +40,18 @@ public final class SampleOffer {
 
   /** With these settings and follow-up. */
   public SampleOffer(UnaryOperator<OfferSettings> change, SequenceDraft.StepDraft... steps) {
+    this(OfferKind.DOWNLOAD, change, steps);
+  }
+
+  /** Of a kind. */
+  public SampleOffer(
+      OfferKind kind, UnaryOperator<OfferSettings> change, SequenceDraft.StepDraft... steps) {
     Offers offers = server.bean(Offers.class);
-    Offer made =
-        offers.make("Plan " + UUID.randomUUID().toString().substring(0, 8), OfferKind.DOWNLOAD);
+    Offer made = offers.make("Plan " + UUID.randomUUID().toString().substring(0, 8), kind);
     id = made.id();
-    offers.addFile(id, "plan.pdf", new ByteArrayInputStream(FILE));
+    if (kind == OfferKind.DOWNLOAD) {
+      offers.addFile(id, "plan.pdf", new ByteArrayInputStream(FILE));
+    }
     slug = offers.save(id, 1, change.apply(made.settings())).settings().slug();
     follow(1, steps);
     offers.changeState(id, OfferState.LIVE);

@@ -27,6 +27,26 @@ class ArchitectureTest {
   static final ArchRule capabilitiesFormNoCycle =
       slices().matching("jeton.server.(*)..").should().beFreeOfCycles();
 
+  /** A kind of offer is a room of its own: what it shares with others goes through the face. */
+  @ArchTest
+  static final ArchRule kindsDoNotKnowEachOther =
+      slices()
+          .matching("jeton.server.(download|coupon|privatepage|quiz|wheel)..")
+          .should()
+          .notDependOnEachOther()
+          .allowEmptyShould(true);
+
+  /** Nothing outside a kind's room asks it for anything but its face. */
+  @ArchTest
+  static final ArchRule kindsAreAskedByTheirFaceOnly =
+      noClasses()
+          .that()
+          .resideOutsideOfPackages(
+              "jeton.server.download..", "jeton.server.coupon..", "jeton.demo..")
+          .should()
+          .dependOnClassesThat()
+          .resideInAnyPackage("jeton.server.download..", "jeton.server.coupon..");
+
   @ArchTest
   static final ArchRule rulesFormNoCycle =
       slices().matching("jeton.core.(*)..").should().beFreeOfCycles();

@@ -41,6 +41,11 @@ public record ConfirmSettings(
     this(on, email, waiting, confirmed, daysGood, opensIncentive, ConfirmPages.PLAIN);
   }
 
+  /** The same, with or without confirmation. */
+  public ConfirmSettings turned(boolean other) {
+    return new ConfirmSettings(other, email, waiting, confirmed, daysGood, opensIncentive, pages);
+  }
+
   /** The same with another email. */
   public ConfirmSettings withEmail(EmailContent other) {
     return new ConfirmSettings(on, other, waiting, confirmed, daysGood, opensIncentive, pages);

@@ -63,6 +63,11 @@ public record EmailContent(
     return blocks;
   }
 
+  /** The same under another subject. */
+  public EmailContent withSubject(String other) {
+    return new EmailContent(other, preview, style, blocks, ownPlain, linkTags);
+  }
+
   /** The same with other blocks. */
   public EmailContent withBlocks(List<EmailBlock> other) {
     return new EmailContent(subject, preview, style, other, ownPlain, linkTags);

@@ -34,6 +34,11 @@ public record FillIn(
     return new FillIn(key, label, false, false, "");
   }
 
+  /** The same where it is known of everybody who reads. */
+  public FillIn alwaysKnown() {
+    return new FillIn(key, label, forOwners, false, usualWords);
+  }
+
   /** The answer to a field of the business's own. */
   public static FillIn answer(String key, String label) {
     return maybe(key, label, "");

@@ -37,6 +37,17 @@ public record FillIns(List<FillIn> all) {
     return USUAL.of(key).map(FillIn::usualWords).orElse("");
   }
 
+  /**
+   * Words for what is not known, with those that are known of everybody who reads taken for said.
+   */
+  public static Map<String, String> allSaid(Map<String, String> whenUnknown, List<FillIn> given) {
+    Map<String, String> words = new HashMap<>(whenUnknown);
+    given.stream()
+        .filter(fillIn -> !fillIn.mayBeUnknown())
+        .forEach(fillIn -> words.put(fillIn.key(), fillIn.label()));
+    return words;
+  }
+
   /** These and others. */
   public FillIns and(List<FillIn> others) {
     return new FillIns(Stream.concat(all.stream(), others.stream()).toList());

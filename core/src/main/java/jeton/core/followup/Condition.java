@@ -5,13 +5,16 @@ import jeton.core.people.TagName;
 import jeton.core.problem.Problems;
 
 /**
- * What must hold at a step's due moment for its email to go out (rule T8).
+ * What must hold at a step's due moment for its email to go out (rules T8, C10).
  *
  * @param tag for the two kinds that look at a tag; empty for the others
+ * @param days for {@link Kind#ENDS_WITHIN}: local days until the code or pass ends, 0 to 3650
  */
-public record Condition(Kind kind, String tag) {
+public record Condition(Kind kind, String tag, int days) {
   /** No condition. */
   public static final Condition ALWAYS = new Condition(Kind.ALWAYS, "");
+
+  private static final int MOST_DAYS = 3650;
 
   /** What is looked at. */
   public enum Kind {
@@ -19,7 +22,8 @@ public record Condition(Kind kind, String tag) {
     PASS_USED,
     PASS_NOT_USED,
     HAS_TAG,
-    LACKS_TAG;
+    LACKS_TAG,
+    ENDS_WITHIN;
 
     /** Whether it names a tag. */
     public boolean hasTag() {
@@ -30,6 +34,12 @@ public record Condition(Kind kind, String tag) {
   public Condition {
     kind = kind == null ? Kind.ALWAYS : kind;
     tag = tag == null || !kind.hasTag() ? "" : tag.strip();
+    days = kind == Kind.ENDS_WITHIN ? days : 0;
+  }
+
+  /** One that looks at no end. */
+  public Condition(Kind kind, String tag) {
+    this(kind, tag, 0);
   }
 
   /** Whether the email goes out to somebody of whom this is known. */
@@ -40,6 +50,7 @@ public record Condition(Kind kind, String tag) {
       case PASS_NOT_USED -> !known.passUsed();
       case HAS_TAG -> known.hasTag(tag);
       case LACKS_TAG -> !known.hasTag(tag);
+      case ENDS_WITHIN -> known.daysToEnd().filter(left -> left <= days).isPresent();
     };
   }
 
@@ -51,6 +62,7 @@ public record Condition(Kind kind, String tag) {
       case PASS_NOT_USED -> "the pass was used";
       case HAS_TAG -> "without the tag " + tag;
       case LACKS_TAG -> "has the tag " + tag;
+      case ENDS_WITHIN -> "nothing ends within " + days + " days";
     };
   }
 
@@ -59,6 +71,8 @@ public record Condition(Kind kind, String tag) {
     if (kind.hasTag()) {
       TagName.check(tag, path + ".tag", problems);
     }
+    problems.when(
+        days < 0 || days > MOST_DAYS, path + ".days", "out_of_range", "Within 0 to 3650 days.");
   }
 
   /** The stable code: the kind in lower case. */

@@ -12,10 +12,15 @@ public enum Moved {
   /** That time of day lies outside the sending window. */
   WINDOW,
   /** Another email was sent too shortly before. */
-  SPACING;
+  SPACING,
+  /** It counts back from an end, and never comes (T15). */
+  NEVER;
 
   /** Why a step is due later than its wait and time of day say; empty when it is not. */
   public static Optional<Moved> of(StepTiming step, Instant anchor, Pace pace) {
+    if (step.beforeEnd().isPresent()) {
+      return pace.when(step, anchor).skip().map(why -> NEVER);
+    }
     Instant unmoved = unmoved(step, anchor, pace.zone());
     if (pace.due(step, anchor).equals(unmoved)) {
       return Optional.empty();

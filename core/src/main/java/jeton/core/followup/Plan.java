@@ -10,15 +10,29 @@ import java.util.Optional;
 public final class Plan {
   private Plan() {}
 
-  /** A step and the moment it is due. */
-  public record Due(Step step, Instant at) {}
+  /**
+   * A step and the moment it is due.
+   *
+   * @param at the moment it is reached, for one that is skipped
+   * @param skip why one that counts back never comes (T15)
+   */
+  public record Due(Step step, Instant at, Optional<CountBack.Skip> skip) {
+    /** One that comes. */
+    public Due(Step step, Instant at) {
+      this(step, at, Optional.empty());
+    }
+  }
 
   /** The next step of a run. */
   public static Optional<Due> next(List<Step> steps, Standing standing, Pace pace) {
     return standing
         .progress()
         .next(steps)
-        .map(step -> new Due(step, pace.due(step.timing(), standing.anchor())));
+        .map(
+            step -> {
+              CountBack when = pace.when(step.timing(), standing.anchor());
+              return new Due(step, when.due().orElse(standing.anchor()), when.skip());
+            });
   }
 
   /** Every step still to come, in order, as if every condition held. */
@@ -28,9 +42,11 @@ public final class Plan {
     Pace then = pace;
     Optional<Due> next = next(steps, standing, then);
     while (next.isPresent()) {
-      plan.add(next.get());
       standing = standing.after(next.get().step(), next.get().at());
-      then = then.sentAt(next.get().at());
+      if (next.get().skip().isEmpty()) {
+        plan.add(next.get());
+        then = then.sentAt(next.get().at());
+      }
       next = next(steps, standing, then);
     }
     return plan;

@@ -68,6 +68,37 @@ public final class SendTimes {
     return allowed(step, moved, zone);
   }
 
+  /**
+   * The moment a step that counts back is due, judged when a run reaches it (T15).
+   *
+   * @param end of the person's code or pass; empty for none
+   * @param lastSent as for {@link #spaced}
+   */
+  public static CountBack countBack(
+      StepTiming step,
+      Optional<Instant> end,
+      Instant reached,
+      ZoneId zone,
+      Optional<Instant> lastSent,
+      Duration spacing) {
+    if (end.isEmpty()) {
+      return CountBack.skipped(CountBack.Skip.NO_END);
+    }
+    LocalTime at = step.at().orElseThrow();
+    LocalDate day = LocalDate.ofInstant(end.get(), zone).minusDays(step.beforeEnd().orElseThrow());
+    Instant due = allowed(step, resolve(day.atTime(at), reached, zone), zone);
+    if (due.isBefore(reached)) {
+      return CountBack.skipped(CountBack.Skip.PASSED);
+    }
+    Optional<Instant> earliest = lastSent.map(sent -> sent.plus(spacing));
+    if (!spacing.isZero() && earliest.filter(due::isBefore).isPresent()) {
+      due = allowed(step, nextAt(at, earliest.get(), zone), zone);
+    }
+    return due.isBefore(end.get())
+        ? CountBack.at(due)
+        : CountBack.skipped(CountBack.Skip.AT_OR_AFTER_END);
+  }
+
   private static Instant raw(StepTiming step, Instant anchor, ZoneId zone) {
     Wait wait = step.delay();
     if (wait.unit() != Wait.Unit.DAYS) {

@@ -12,10 +12,11 @@ import jeton.core.problem.Problems;
 /**
  * What starts a sequence, beside a sign-up to an offer that names it as its follow-up.
  *
- * @param offerId whose pass, for the two kinds that look at one
+ * @param offerId whose pass, for the three kinds that look at one
  * @param tag for {@link Kind#TAG_GAINED}
  * @param days of 24 hours after the pass was issued ({@link Kind#PASS_NOT_USED}), or calendar days
- *     after the date in the field, before it when negative ({@link Kind#DATE_FIELD})
+ *     after the date in the field, before it when negative ({@link Kind#DATE_FIELD}), or local days
+ *     before the code or pass ends ({@link Kind#ENDS_SOON}, C10)
  * @param field key of the business's own field, for {@link Kind#DATE_FIELD}
  */
 public record Start(Kind kind, Optional<Long> offerId, String tag, int days, String field) {
@@ -30,7 +31,8 @@ public record Start(Kind kind, Optional<Long> offerId, String tag, int days, Str
     TAG_GAINED,
     PASS_USED,
     PASS_NOT_USED,
-    DATE_FIELD
+    DATE_FIELD,
+    ENDS_SOON
   }
 
   public Start {
@@ -56,6 +58,15 @@ public record Start(Kind kind, Optional<Long> offerId, String tag, int days, Str
   }
 
   /**
+   * The moment an end starts it: the first of the day so many days before, counted in this zone.
+   *
+   * @param end last moment of the code or pass
+   */
+  public Instant beforeEnd(Instant end, ZoneId zone) {
+    return LocalDate.ofInstant(end, zone).minusDays(days).atStartOfDay(zone).toInstant();
+  }
+
+  /**
    * The moment a date starts it: the first of that day, counted in this zone.
    *
    * @param answer what the person gave, {@code 2026-12-24}; anything else starts nothing
@@ -73,7 +84,8 @@ public record Start(Kind kind, Optional<Long> offerId, String tag, int days, Str
     if (kind == Kind.TAG_GAINED) {
       TagName.check(tag, path + ".tag", problems);
     }
-    boolean looksAtPass = kind == Kind.PASS_USED || kind == Kind.PASS_NOT_USED;
+    boolean looksAtPass =
+        kind == Kind.PASS_USED || kind == Kind.PASS_NOT_USED || kind == Kind.ENDS_SOON;
     problems.when(
         looksAtPass && offerId.isEmpty(), path + ".offerId", "empty", "The pass of which offer?");
     problems.when(
@@ -81,6 +93,11 @@ public record Start(Kind kind, Optional<Long> offerId, String tag, int days, Str
         path + ".days",
         "out_of_range",
         "It can be looked at after 1 to 3650 days.");
+    problems.when(
+        kind == Kind.ENDS_SOON && (days < 0 || days > MOST_DAYS),
+        path + ".days",
+        "out_of_range",
+        "It starts 0 to 3650 days before the end.");
     problems.when(
         kind == Kind.DATE_FIELD && Math.abs(days) > MOST_DAYS,
         path + ".days",

@@ -17,6 +17,8 @@ import jeton.core.problem.Problems;
  * @param from when the sending window opens, {@code HH:MM}; empty, together with {@code to}, for
  *     none
  * @param to when it closes; may be 24:00
+ * @param beforeEnd counts back so many days from the end of the code or pass instead of waiting
+ *     (T15)
  */
 public record StepRules(
     int waitAmount,
@@ -25,7 +27,8 @@ public record StepRules(
     List<DayOfWeek> days,
     String from,
     String to,
-    Condition condition) {
+    Condition condition,
+    Optional<Integer> beforeEnd) {
 
   public StepRules {
     at = at == null ? "" : at;
@@ -33,6 +36,19 @@ public record StepRules(
     from = from == null ? "" : from;
     to = to == null ? "" : to;
     condition = condition == null ? Condition.ALWAYS : condition;
+    beforeEnd = beforeEnd == null ? Optional.empty() : beforeEnd;
+  }
+
+  /** Rules that wait. */
+  public StepRules(
+      int waitAmount,
+      Wait.Unit waitUnit,
+      String at,
+      List<DayOfWeek> days,
+      String from,
+      String to,
+      Condition condition) {
+    this(waitAmount, waitUnit, at, days, from, to, condition, Optional.empty());
   }
 
   /** A plain wait. */
@@ -48,7 +64,7 @@ public record StepRules(
   public StepTiming timing() {
     Set<DayOfWeek> allowed = EnumSet.noneOf(DayOfWeek.class);
     allowed.addAll(days);
-    return new StepTiming(new Wait(waitAmount, waitUnit), time(), allowed, window());
+    return new StepTiming(new Wait(waitAmount, waitUnit), time(), allowed, window(), beforeEnd);
   }
 
   private Optional<LocalTime> time() {
@@ -85,7 +101,8 @@ public record StepRules(
 
   private static String field(StepTiming.Fault fault) {
     return switch (fault) {
-      case AT_NEEDS_DAYS, AT_OUTSIDE_WINDOW -> ".at";
+      case AT_NEEDS_DAYS, AT_OUTSIDE_WINDOW, BEFORE_END_NEEDS_AT -> ".at";
+      case BEFORE_END_RANGE -> ".beforeEnd";
       case WINDOW_ORDER -> ".from";
       case NO_DAY -> ".days";
     };

@@ -8,7 +8,8 @@ import java.util.Optional;
 /**
  * What a run does now (rules T1 to T9, T13): the one function behind the engine and the rehearsal.
  *
- * @param skipped steps whose condition did not hold at their due moment, in order
+ * @param skipped steps whose condition did not hold at their due moment, or that counted back to
+ *     none, in order
  * @param standing where the run stands after them
  */
 public record Turn(List<Plan.Due> skipped, Standing standing, Next next) {
@@ -42,7 +43,7 @@ public record Turn(List<Plan.Due> skipped, Standing standing, Next next) {
       if (due.get().at().isAfter(now)) {
         return new Turn(skipped, standing, new Next.Wait(step, due.get().at()));
       }
-      if (step.condition().holds(known)) {
+      if (due.get().skip().isEmpty() && step.condition().holds(known)) {
         return new Turn(skipped, standing, new Next.Send(step, due.get().at()));
       }
       skipped.add(due.get());

@@ -3,6 +3,7 @@ package jeton.core.form;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import jeton.core.problem.Problems;
 
 /**
@@ -21,6 +22,9 @@ public record FieldDefinition(String key, FieldType type, String label, List<Str
   public static final FieldDefinition FIRST_NAME =
       new FieldDefinition("first_name", FieldType.SHORT_TEXT, "First name", List.of());
 
+  /** What every business can ask, before those of its own. */
+  public static final List<FieldDefinition> BUILT_IN = List.of(EMAIL, FIRST_NAME);
+
   private static final Pattern KEY = Pattern.compile("[a-z][a-z0-9_]{0,39}");
   private static final Pattern CONSENT_KEY = Pattern.compile("consent(_[2-9])?");
   private static final int MOST_OPTIONS = 50;
@@ -35,16 +39,12 @@ public record FieldDefinition(String key, FieldType type, String label, List<Str
 
   /** The definition a form's field goes by: built in, a consent box, or one of the business's. */
   public static Optional<FieldDefinition> of(String key, List<FieldDefinition> own) {
-    if (key.equals(EMAIL.key())) {
-      return Optional.of(EMAIL);
-    }
-    if (key.equals(FIRST_NAME.key())) {
-      return Optional.of(FIRST_NAME);
-    }
     if (CONSENT_KEY.matcher(key).matches()) {
       return Optional.of(new FieldDefinition(key, FieldType.CONSENT, "Consent", List.of()));
     }
-    return own.stream().filter(field -> field.key().equals(key)).findFirst();
+    return Stream.concat(BUILT_IN.stream(), own.stream())
+        .filter(field -> field.key().equals(key))
+        .findFirst();
   }
 
   /** Whether a field can have this name. */
@@ -57,8 +57,7 @@ public record FieldDefinition(String key, FieldType type, String label, List<Str
     boolean taken =
         RESERVED.contains(key)
             || CONSENT_KEY.matcher(key).matches()
-            || key.equals(EMAIL.key())
-            || key.equals(FIRST_NAME.key());
+            || BUILT_IN.stream().anyMatch(field -> field.key().equals(key));
     problems.when(
         !isKey(key),
         path + ".key",

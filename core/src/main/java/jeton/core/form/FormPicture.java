@@ -15,7 +15,6 @@ public record FormPicture(String hash, String drawing, String words, Side side) 
   public static final FormPicture NONE = new FormPicture("", "", "", Side.LEFT);
 
   private static final Pattern HASH = Pattern.compile("([0-9a-f]{64})?");
-  private static final Pattern DRAWING = Pattern.compile("[a-z-]{0,40}");
 
   /** Where it stands. */
   public enum Side {
@@ -45,7 +44,7 @@ public record FormPicture(String hash, String drawing, String words, Side side) 
         "unknown_picture",
         "There is no such picture.");
     problems.when(
-        !DRAWING.matcher(drawing).matches(),
+        !drawing.isEmpty() && !Drawing.isKnown(drawing),
         path + ".drawing",
         "unknown_drawing",
         "There is no such drawing.");

@@ -87,6 +87,25 @@ public final class WebAddress {
     return looksLikeOneOf(host, ownHosts) ? Optional.of(Fault.LOOK_ALIKE) : Optional.empty();
   }
 
+  /**
+   * What is wrong with the address of a shop, which visitors are led to by a link they choose: any
+   * http or https address will do.
+   */
+  public static Optional<Fault> faultOfShop(String address) {
+    try {
+      URI uri = new URI(address);
+      String scheme = uri.getScheme() == null ? "" : uri.getScheme().toLowerCase(Locale.ROOT);
+      if (!scheme.equals("http") && !scheme.equals("https") || host(uri).isEmpty()) {
+        return Optional.of(Fault.NOT_AN_ADDRESS);
+      }
+      return uri.getRawAuthority().indexOf('@') >= 0
+          ? Optional.of(Fault.HIDDEN_PART)
+          : Optional.empty();
+    } catch (URISyntaxException notAnAddress) {
+      return Optional.of(Fault.NOT_AN_ADDRESS);
+    }
+  }
+
   private static boolean looksLikeOneOf(String host, List<String> ownHosts) {
     return ownHosts.stream()
         .map(own -> own.toLowerCase(Locale.ROOT))

@@ -48,6 +48,11 @@ public record HandOverSettings(
     return new HandOverSettings(onTheSpot, byEmail, other, page, limits, runAgain, tags);
   }
 
+  /** The same with other limits of the pass. */
+  public HandOverSettings withLimits(PassLimits other) {
+    return new HandOverSettings(onTheSpot, byEmail, email, page, other, runAgain, tags);
+  }
+
   /** The same, with or without the delivery email. */
   public HandOverSettings withByEmail(boolean other) {
     return new HandOverSettings(onTheSpot, other, email, page, limits, runAgain, tags);

@@ -59,6 +59,16 @@ public record PassUse(Instant first, Instant last) {
   }
 
   private boolean goesOnAt(Instant now) {
-    return !now.isAfter(last.plus(LONGEST_PAUSE)) && !now.isAfter(first.plus(LONGEST));
+    return !last.isBefore(oldestLast(now)) && !first.isBefore(oldestFirst(now));
+  }
+
+  /** The oldest last request of a use that goes on at a moment. */
+  public static Instant oldestLast(Instant now) {
+    return now.minus(LONGEST_PAUSE);
+  }
+
+  /** The oldest first request of a use that goes on at a moment. */
+  public static Instant oldestFirst(Instant now) {
+    return now.minus(LONGEST);
   }
 }

@@ -1,15 +1,44 @@
 package jeton.core.offer;
 
-/** What an offer hands over. */
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import jeton.core.email.FillIn;
+import jeton.core.incentive.Coupon;
+import jeton.core.incentive.Download;
+import jeton.core.incentive.Incentive;
+import jeton.core.incentive.PrivatePage;
+
+/** What an offer gives (G1): each kind with what its settings start from. */
 public enum OfferKind {
   /** One or more files. */
-  DOWNLOAD,
+  DOWNLOAD(new Download()),
   /** A coupon code. */
-  COUPON,
+  COUPON(Coupon.BLANK),
   /** A page only pass holders see. */
-  PRIVATE_PAGE,
+  PRIVATE_PAGE(PrivatePage.BLANK),
   /** A quiz and its outcome. */
-  QUIZ,
+  QUIZ(null),
   /** A prize wheel. */
-  WHEEL
+  WHEEL(null);
+
+  private final Incentive blank;
+
+  OfferKind(Incentive blank) {
+    this.blank = blank;
+  }
+
+  /** What emails may say of what people were given, over all kinds. */
+  public static List<FillIn> fillIns() {
+    return Arrays.stream(values())
+        .map(OfferKind::blank)
+        .flatMap(Optional::stream)
+        .flatMap(blank -> blank.fillIns().stream())
+        .toList();
+  }
+
+  /** What a new offer of this kind starts from; empty while it cannot be offered. */
+  public Optional<Incentive> blank() {
+    return Optional.ofNullable(blank);
+  }
 }

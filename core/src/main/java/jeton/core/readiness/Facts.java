@@ -11,22 +11,24 @@ import java.util.stream.Collectors;
 import jeton.core.confirm.ConfirmSettings;
 import jeton.core.display.Shape;
 import jeton.core.email.EmailContent;
+import jeton.core.followup.Pace;
 import jeton.core.followup.SequenceRules;
 import jeton.core.followup.Step;
 import jeton.core.form.FormSettings;
 import jeton.core.handover.HandOverSettings;
+import jeton.core.incentive.Lack;
 import jeton.core.people.TagName;
 
 /**
  * Everything Readiness looks at.
  *
- * @param fileNames of the files a visitor would get
+ * @param lacks what keeps what is given from being given
  * @param forms what asks, the hosted page first
  * @param tags those that exist
  * @param timing by what a sign-up is judged
  */
 public record Facts(
-    List<String> fileNames,
+    List<Lack> lacks,
     Business business,
     List<Asking> forms,
     ConfirmSettings confirm,
@@ -103,8 +105,22 @@ public record Facts(
   /** A step and its email. */
   public record Written(Step step, EmailContent email) {}
 
-  /** The moment and zone of a sign-up, and the least time between two sequence emails. */
-  public record Timing(Instant now, ZoneId zone, Duration spacing) {}
+  /**
+   * The moment and zone of a sign-up, and the least time between two sequence emails.
+   *
+   * @param end of the code or pass somebody is given now
+   */
+  public record Timing(Instant now, ZoneId zone, Duration spacing, Optional<Instant> end) {
+    /** Of something without end. */
+    public Timing(Instant now, ZoneId zone, Duration spacing) {
+      this(now, zone, spacing, Optional.empty());
+    }
+
+    /** What runs are timed by. */
+    Pace pace() {
+      return new Pace(zone, spacing, Optional.empty(), end);
+    }
+  }
 
   boolean hasTag(String tag) {
     return tags.contains(TagName.key(tag));

@@ -1,6 +1,7 @@
 package jeton.core.readiness;
 
 import java.util.Optional;
+import jeton.core.incentive.Lack;
 
 /**
  * Something that would go wrong with an offer as it stands.
@@ -29,6 +30,13 @@ public record Finding(
     HAND_OVER,
     FOLLOW_UP,
     SETUP
+  }
+
+  /** A lack of what is given. */
+  static Finding of(Lack lack) {
+    return lack.grave()
+        ? grave(lack.code(), lack.message(), Stop.GIVE, lack.control())
+        : worthALook(lack.code(), lack.message(), Stop.GIVE, lack.control());
   }
 
   static Finding grave(String code, String message, Stop stop, String control) {

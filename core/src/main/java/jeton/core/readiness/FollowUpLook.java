@@ -3,9 +3,7 @@ package jeton.core.readiness;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import jeton.core.followup.Condition;
-import jeton.core.followup.Pace;
 import jeton.core.followup.Plan;
 import jeton.core.followup.Standing;
 import jeton.core.readiness.Finding.Stop;
@@ -64,10 +62,8 @@ final class FollowUpLook {
   private void lookAtTiming() {
     Facts.Timing timing = facts.timing();
     List<Plan.Due> plan =
-        Plan.ahead(
-            facts.followUp().timing(),
-            Standing.start(timing.now()),
-            new Pace(timing.zone(), timing.spacing(), Optional.empty()));
+        Plan.ahead(facts.followUp().timing(), Standing.start(timing.now()), timing.pace());
+    lookForNever(plan);
     if (plan.isEmpty()) {
       return;
     }
@@ -89,6 +85,22 @@ final class FollowUpLook {
           "far_off",
           "The last email comes more than 60 days after the sign-up. By then many have forgotten you.",
           "step-" + last.step().id());
+    }
+  }
+
+  /** A step that counts back from an end too near, or from none (T15). */
+  private void lookForNever(List<Plan.Due> plan) {
+    for (Facts.Written written : facts.followUp().ready()) {
+      boolean comes = plan.stream().anyMatch(due -> due.step().equals(written.step()));
+      if (written.step().timing().beforeEnd().isPresent() && !comes) {
+        add(
+            "never_due",
+            "“"
+                + written.email().subject()
+                + "” counts back from the end, but can never be due: "
+                + (facts.timing().end().isEmpty() ? "nothing ends." : "it ends before."),
+            "step-" + written.step().id());
+      }
     }
   }
 

@@ -6,9 +6,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import java.util.stream.IntStream;
-import jeton.core.followup.Pace;
 import jeton.core.followup.Plan;
 import jeton.core.followup.Standing;
 import jeton.core.people.TagChange;
@@ -79,8 +77,8 @@ final class HandOverLook {
     if (facts.handOver().byEmail()) {
       moments.add(timing.now());
     }
-    Pace pace = new Pace(timing.zone(), timing.spacing(), Optional.empty());
-    for (Plan.Due due : Plan.ahead(facts.followUp().timing(), Standing.start(timing.now()), pace)) {
+    for (Plan.Due due :
+        Plan.ahead(facts.followUp().timing(), Standing.start(timing.now()), timing.pace())) {
       if (facts.followUp().emailOf(due.step()).handsOver()) {
         moments.add(due.at());
       }

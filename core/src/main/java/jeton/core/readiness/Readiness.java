@@ -28,9 +28,7 @@ public final class Readiness {
   }
 
   private List<Finding> look() {
-    when(
-        facts.fileNames().isEmpty(),
-        grave("no_file", "There is no file to hand over.", Stop.GIVE, "files"));
+    facts.lacks().forEach(lack -> findings.add(Finding.of(lack)));
     lookAtIdentity();
     lookAtMail();
     lookAtInstall();

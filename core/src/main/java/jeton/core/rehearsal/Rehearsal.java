@@ -137,6 +137,13 @@ public final class Rehearsal {
 
   private void handOver(Instant now, boolean byEmailInAnyCase) {
     passExpires = setup.handOver().limits().expiry(now, setup.zone());
+    if (person.ends.isEmpty()) {
+      // The same person gets the same again (G4): only a pass is issued anew.
+      person.ends = setup.gives().end(now, setup.zone());
+    }
+    if (setup.gives().end(now, setup.zone()).isEmpty()) {
+      person.ends = passExpires;
+    }
     if (setup.handOver().byEmail() || byEmailInAnyCase) {
       deliveriesAsked.add(now);
       moments.add(Moment.of(Moment.Kind.DELIVERY_EMAIL, now));
@@ -147,9 +154,28 @@ public final class Rehearsal {
     setup.sequences().stream()
         .filter(s -> s.rules().start().onPass(Start.Kind.PASS_NOT_USED, setup.offerId()))
         .forEach(sequence -> lookLater(sequence, now));
+    person.ends.ifPresent(end -> startBeforeEnd(end, now));
     if (!handedOver) {
       handedOver = true;
       visitor.usesAfter().map(now::plus).ifPresent(when -> at(when, () -> use(when)));
+    }
+  }
+
+  private void startBeforeEnd(Instant end, Instant now) {
+    for (Setup.Sequence sequence : setup.sequences()) {
+      Start start = sequence.rules().start();
+      Instant when = start.beforeEnd(end, zoneOf(sequence));
+      if (start.onPass(Start.Kind.ENDS_SOON, setup.offerId()) && when.isAfter(now)) {
+        looks.put(sequence.id(), when);
+        at(
+            when,
+            () -> {
+              // Another end may be known by now, with a start of its own.
+              if (looks.remove(sequence.id(), when)) {
+                start(sequence, sequence.rules().again(), when);
+              }
+            });
+      }
     }
   }
 

@@ -73,7 +73,8 @@ final class RunsSoFar {
   }
 
   private void move(Run run, Instant now) {
-    Turn turn = Turn.of(run.sequence.steps(), run.standing, pace(run), person.known(), now);
+    Turn turn =
+        Turn.of(run.sequence.steps(), run.standing, pace(run), person.known(now, run.zone), now);
     turn.skipped()
         .forEach(
             skipped ->
@@ -124,6 +125,6 @@ final class RunsSoFar {
   }
 
   private Pace pace(Run run) {
-    return new Pace(run.zone, setup.spacing(), lastSent);
+    return new Pace(run.zone, setup.spacing(), lastSent, person.ends);
   }
 }

@@ -7,6 +7,8 @@ import jeton.core.confirm.ConfirmSettings;
 import jeton.core.followup.SequenceRules;
 import jeton.core.followup.Step;
 import jeton.core.handover.HandOverSettings;
+import jeton.core.incentive.Download;
+import jeton.core.incentive.Incentive;
 
 /**
  * A configuration, as far as moments depend on it.
@@ -15,6 +17,7 @@ import jeton.core.handover.HandOverSettings;
  * @param sequences all that could run, the offer's own follow-up first
  * @param zone the business's
  * @param spacing least time between two sequence emails to one person (T13); zero for none
+ * @param gives what the offer gives
  */
 public record Setup(
     long offerId,
@@ -22,10 +25,22 @@ public record Setup(
     HandOverSettings handOver,
     List<Sequence> sequences,
     ZoneId zone,
-    Duration spacing) {
+    Duration spacing,
+    Incentive gives) {
 
   public Setup {
     sequences = List.copyOf(sequences);
+  }
+
+  /** Of a download. */
+  public Setup(
+      long offerId,
+      ConfirmSettings confirm,
+      HandOverSettings handOver,
+      List<Sequence> sequences,
+      ZoneId zone,
+      Duration spacing) {
+    this(offerId, confirm, handOver, sequences, zone, spacing, new Download());
   }
 
   /**

@@ -37,6 +37,7 @@ import jeton.core.form.Opening;
 import jeton.core.form.PageWords;
 import jeton.core.handover.HandOverSettings;
 import jeton.core.handover.PassLimits;
+import jeton.core.incentive.Download;
 import jeton.core.people.TagChange;
 import org.junit.jupiter.api.Test;
 
@@ -78,7 +79,7 @@ class ReadinessTest {
   private List<Finding> findings() {
     return Readiness.of(
         new Facts(
-            files == 0 ? List.of() : List.of("plan.pdf"),
+            Download.missing(files == 0 ? List.of() : List.of("plan.pdf")),
             new Facts.Business(postalAddress, "Quire & Thread", sender, whenUnknown, mail, install),
             forms(),
             new ConfirmSettings(confirmation, confirmEmail, WORDS, WORDS, 7, opens),

@@ -1,7 +1,5 @@
 package jeton.server.business;
 
-import java.time.ZoneId;
-import java.util.List;
 import java.util.Optional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -28,15 +26,13 @@ class BusinessApi {
       String host, int port, SmtpSettings.Security security, String user, boolean passwordKnown) {}
 
   record BusinessView(
-      int version, BusinessSettings settings, Optional<SmtpView> smtp, List<String> zones) {}
+      int version, BusinessSettings settings, Optional<SmtpView> smtp, Choices choices) {}
 
   @GetMapping
   BusinessView get() {
     Business.Snapshot now = business.now();
-    List<String> zones =
-        ZoneId.getAvailableZoneIds().stream().filter(z -> z.contains("/")).sorted().toList();
     return new BusinessView(
-        now.version(), now.settings(), now.smtp().map(BusinessApi::view), zones);
+        now.version(), now.settings(), now.smtp().map(BusinessApi::view), Choices.ALL);
   }
 
   @PutMapping

@@ -42,6 +42,9 @@ public record BusinessSettings(
     SendingSettings sending,
     VisitorPages pages) {
 
+  /** Most colours of a palette. */
+  static final int MOST_COLOURS = 8;
+
   private static final int MOST_FIELDS = 40;
 
   /** What a fresh install starts from. */
@@ -125,7 +128,7 @@ public record BusinessSettings(
         "zone",
         "unknown_zone",
         "There is no time zone called " + zone + ".");
-    problems.when(palette.size() > 8, "palette", "too_many", "At most eight colours.");
+    problems.when(palette.size() > MOST_COLOURS, "palette", "too_many", "At most eight colours.");
     for (int i = 0; i < palette.size(); i++) {
       problems.when(
           !Contrast.isColour(palette.get(i)),
@@ -144,6 +147,7 @@ public record BusinessSettings(
               "There is no fill-in called " + key + ".");
         });
     checkFields(problems);
+    checks.check("checks", problems);
     sending.check("sending", problems);
     pages.check("pages", problems);
     return problems.list();

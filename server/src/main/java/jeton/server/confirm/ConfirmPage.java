@@ -4,6 +4,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.net.URI;
 import java.time.Clock;
 import java.util.Optional;
+import jeton.server.incentive.Incentives;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
 import jeton.server.page.RequestNetwork;
@@ -24,9 +25,16 @@ class ConfirmPage {
   private final Confirmations confirmations;
   private final Offers offers;
   private final ConfirmWords words;
+  private final Incentives incentives;
   private final Clock clock;
 
-  ConfirmPage(Confirmations confirmations, Offers offers, ConfirmWords words, Clock clock) {
+  ConfirmPage(
+      Confirmations confirmations,
+      Offers offers,
+      ConfirmWords words,
+      Incentives incentives,
+      Clock clock) {
+    this.incentives = incentives;
     this.confirmations = confirmations;
     this.offers = offers;
     this.words = words;
@@ -78,7 +86,14 @@ class ConfirmPage {
           .header("Referrer-Policy", "no-referrer")
           .build();
     }
-    return words.confirmed(offer, "/g/" + token);
+    if (offer.settings().leadsStraight()) {
+      // A token just confirmed is a link to the pass as well (S8).
+      return ResponseEntity.status(HttpStatus.SEE_OTHER)
+          .location(URI.create("/g/" + token))
+          .header("Referrer-Policy", "no-referrer")
+          .build();
+    }
+    return words.confirmed(offer, incentives.behind(offer, token, ""));
   }
 
   private ResponseEntity<String> ask(String token, Confirmations.Link link) {

@@ -4,11 +4,12 @@ import java.util.List;
 import java.util.Map;
 import jeton.core.form.Looks;
 import jeton.core.form.PageWords;
+import jeton.core.incentive.Part;
 import jeton.server.business.Business;
 import jeton.server.offer.Offer;
-import jeton.server.page.FileList;
 import jeton.server.page.Page;
 import jeton.server.page.Pages;
+import jeton.server.page.PartList;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Component;
@@ -24,12 +25,12 @@ public class ConfirmWords {
     this.pages = pages;
   }
 
-  /** Confirmed; with the files where confirming opens the incentive (S8). */
-  public ResponseEntity<String> confirmed(Offer offer, String pass) {
+  /** Confirmed; with what is given where confirming opens the incentive (S8). */
+  public ResponseEntity<String> confirmed(Offer offer, List<Part> parts) {
     Map<String, Object> model =
         Page.words(business.now().settings(), looks(offer), offer.settings().confirm().confirmed());
     if (offer.settings().confirm().opensIncentive()) {
-      model.put("files", FileList.of(offer, pass));
+      model.put("parts", PartList.of(parts));
     }
     return pages.answer(HttpStatus.OK, "words", model);
   }

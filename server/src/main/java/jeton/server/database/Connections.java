@@ -41,8 +41,12 @@ class Connections {
     return new JdbcTransactionManager(pool);
   }
 
-  /** Every transaction that is not begun by an annotation. */
-  @Bean
+  /**
+   * Every transaction that is not begun by an annotation. Also those of the sessions, by the name
+   * that their keeper asks for: each minute it clears away what has run out, and that may meet
+   * somebody's request in a deadlock.
+   */
+  @Bean({"transactions", "springSessionTransactionOperations"})
   @Primary
   Transactions transactions(PlatformTransactionManager manager) {
     return new Transactions(manager);

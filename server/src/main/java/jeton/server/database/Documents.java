@@ -6,6 +6,7 @@ import org.springframework.stereotype.Component;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JacksonModule;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
@@ -37,6 +38,12 @@ public class Documents {
   /** A text as words by name. */
   public Map<String, String> readMap(String text) {
     return mapper.readValue(text, new TypeReference<Map<String, String>>() {});
+  }
+
+  /** A document within one, by its name; null when there is none. */
+  public <T> T part(String text, String name, Class<T> type) {
+    JsonNode part = mapper.readTree(text).get(name);
+    return part == null ? null : mapper.treeToValue(part, type);
   }
 
   /** The text as a document. */

@@ -18,10 +18,10 @@ import jeton.core.display.Frequency;
 import jeton.core.display.Shape;
 import jeton.core.display.Trigger;
 import jeton.core.display.Visit;
-import jeton.core.offer.OfferState;
 import jeton.server.business.Business;
 import jeton.server.form.Form;
 import jeton.server.form.Forms;
+import jeton.server.incentive.Incentives;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
 import org.springframework.stereotype.Service;
@@ -31,10 +31,12 @@ import org.springframework.stereotype.Service;
 class DisplayDesk {
   private final Forms forms;
   private final Offers offers;
+  private final Incentives incentives;
   private final Business business;
   private final Clock clock;
 
-  DisplayDesk(Forms forms, Offers offers, Business business, Clock clock) {
+  DisplayDesk(Forms forms, Offers offers, Incentives incentives, Business business, Clock clock) {
+    this.incentives = incentives;
     this.forms = forms;
     this.offers = offers;
     this.business = business;
@@ -117,7 +119,7 @@ class DisplayDesk {
         continue;
       }
       Offer offer = offers.remembered(form.offerId());
-      boolean on = form.on() && offer.state() == OfferState.LIVE;
+      boolean on = form.on() && incentives.takesSignUps(offer);
       if (on || withOnesThatAreOff) {
         Display.Candidate candidate = candidate(form, on);
         asked.add(candidate);

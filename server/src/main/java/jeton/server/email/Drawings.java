@@ -38,7 +38,7 @@ class Drawings implements EmailDrawer {
   private final Addresses addresses;
   private final People people;
   private final Supplier<Map<OutgoingEmail.Kind, EmailSource>> sources;
-  private final Supplier<Optional<IncentiveSource>> incentives;
+  private final Supplier<Optional<GiftSource>> gifts;
 
   /** Sources come late: they belong to capabilities that use the outbox. */
   Drawings(
@@ -47,7 +47,7 @@ class Drawings implements EmailDrawer {
       Addresses addresses,
       People people,
       ObjectProvider<EmailSource> sources,
-      ObjectProvider<IncentiveSource> incentives) {
+      ObjectProvider<GiftSource> gifts) {
     this.writer = writer;
     this.business = business;
     this.addresses = addresses;
@@ -57,7 +57,7 @@ class Drawings implements EmailDrawer {
         SingletonSupplier.of(
             () ->
                 sources.stream().collect(Collectors.toMap(EmailSource::kind, Function.identity())));
-    this.incentives = SingletonSupplier.of(() -> Optional.ofNullable(incentives.getIfAvailable()));
+    this.gifts = SingletonSupplier.of(() -> Optional.ofNullable(gifts.getIfAvailable()));
   }
 
   /** Where the way to leave leads. */
@@ -130,6 +130,7 @@ class Drawings implements EmailDrawer {
     }
     Map<Long, String> links = wanted.isEmpty() ? Map.of() : source.makeLinks(wanted);
     Map<Long, Map<String, String>> answers = answers(wanted, batch);
+    Map<Long, Map<String, String>> told = told(wanted);
     Map<Long, Claimed> byId =
         sameKind.stream().collect(Collectors.toMap(Claimed::outboxId, Function.identity()));
     for (EmailSource.Written written : wanted) {
@@ -140,12 +141,42 @@ class Drawings implements EmailDrawer {
               claimed,
               batch.version(written),
               links.getOrDefault(written.outboxId(), ""),
-              // Of what a visitor typed, nothing but a name goes to an unconfirmed address (S14).
-              claimed.reader().confirmed()
-                  ? answers.getOrDefault(written.email().personId(), Map.of())
-                  : Map.of()));
+              known(
+                  // Of what a visitor typed, nothing but a name goes to an unconfirmed address
+                  // (S14).
+                  claimed.reader().confirmed()
+                      ? answers.getOrDefault(written.email().personId(), Map.of())
+                      : Map.of(),
+                  told.getOrDefault(written.outboxId(), Map.of()))));
     }
     return drawings;
+  }
+
+  private static Map<String, String> known(Map<String, String> answers, Map<String, String> told) {
+    if (told.isEmpty()) {
+      return answers;
+    }
+    Map<String, String> known = new HashMap<>(answers);
+    known.putAll(told);
+    return known;
+  }
+
+  /** What readers were given. A confirmation is for whoever was given nothing yet. */
+  private Map<Long, Map<String, String>> told(List<EmailSource.Written> wanted) {
+    Map<Long, GiftSource.Holder> holders = new HashMap<>();
+    for (EmailSource.Written written : wanted) {
+      if (written.email().kind() != OutgoingEmail.Kind.CONFIRMATION) {
+        written
+            .email()
+            .offerId()
+            .ifPresent(
+                offer ->
+                    holders.put(
+                        written.outboxId(),
+                        new GiftSource.Holder(written.email().personId(), offer)));
+      }
+    }
+    return gifts.get().map(source -> source.told(holders)).orElse(Map.of());
   }
 
   private Map<Long, Map<String, String>> answers(List<EmailSource.Written> wanted, Batch batch) {
@@ -168,9 +199,8 @@ class Drawings implements EmailDrawer {
     }
 
     private EmailWriter.Ready made(EmailSource.Written written, Optional<Long> offerId) {
-      Incentive incentive =
-          incentives.get().flatMap(source -> offerId.map(source::of)).orElse(Incentive.NONE);
-      return writer.ready(written.content(), written.email().kind(), incentive);
+      Gift gift = gifts.get().flatMap(source -> offerId.map(source::of)).orElse(Gift.NONE);
+      return writer.ready(written.content(), written.email().kind(), gift);
     }
   }
 

@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.util.Map;
 import java.util.Optional;
 import jeton.core.email.EmailContent;
+import jeton.core.offer.OfferKind;
 import jeton.core.problem.Problems;
 import jeton.server.business.Business;
 import jeton.server.mail.OutgoingEmail;
@@ -46,10 +47,10 @@ public class EmailExport {
   private WrittenEmail written(OutgoingEmail.Kind kind, EmailContent content) {
     EmailContent clean = BodyHtml.cleaned(content);
     Problems problems = new Problems();
-    clean.check("content", business.now().settings().fillIns(), problems);
+    clean.check("content", business.now().settings().fillIns().and(OfferKind.fillIns()), problems);
     Refused.unlessNone(problems.list());
     return writer
-        .ready(clean, kind, Incentive.NONE)
+        .ready(clean, kind, Gift.NONE)
         .write(
             new EmailWriter.Reader(
                 "Aoife", "aoife@mail.example", "", NOWHERE + "pass", NOWHERE + "leave", Map.of()));

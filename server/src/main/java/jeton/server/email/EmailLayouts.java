@@ -113,6 +113,16 @@ final class EmailLayouts {
               EmailBlock.social(
                   List.of(new SocialLink("Our shop", ""), new SocialLink("Pictures", "")))),
           layout(
+              "The next part is open",
+              "For a page that opens piece by piece: what is new, and the way there.",
+              EmailContent.Style.FRAMED,
+              "The next part is open, {{first_name}}",
+              "It takes a few minutes",
+              HELLO,
+              EmailBlock.text(
+                  "<p>the next part of {{offer_name}} is open now. Say in one sentence what is in it.</p>"),
+              EmailBlock.incentive("Go to the page")),
+          layout(
               "A thank-you with an offer",
               "Thanks, one thing at a better price, until when.",
               EmailContent.Style.FRAMED,

@@ -10,8 +10,7 @@ import jeton.server.business.PublicUrl;
  *
  * @param mayLeave whether its foot has the way to leave: in all but confirmations
  */
-record EmailParts(
-    EmailContent content, boolean mayLeave, Incentive incentive, BusinessSettings business) {
+record EmailParts(EmailContent content, boolean mayLeave, Gift gift, BusinessSettings business) {
   private static final String FALLBACK_COLOUR = "#16423C";
 
   /** The business's first colour. */

@@ -93,9 +93,9 @@ public class EmailWriter {
   }
 
   /** A version as the business is now. */
-  public Ready ready(EmailContent content, OutgoingEmail.Kind kind, Incentive incentive) {
+  public Ready ready(EmailContent content, OutgoingEmail.Kind kind, Gift gift) {
     boolean mayLeave = kind != OutgoingEmail.Kind.CONFIRMATION;
-    return new Ready(new EmailParts(content, mayLeave, incentive, business.now().settings()));
+    return new Ready(new EmailParts(content, mayLeave, gift, business.now().settings()));
   }
 
   /** What fill-ins stand for, for this reader. */

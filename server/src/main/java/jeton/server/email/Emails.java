@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 import jeton.core.email.EmailContent;
+import jeton.core.offer.OfferKind;
 import jeton.core.problem.Problems;
 import jeton.server.business.Business;
 import jeton.server.problem.ChangedMeanwhile;
@@ -80,7 +81,7 @@ public class Emails {
     Problems problems = new Problems();
     problems.line(name, "name", "The name", 80);
     problems.when(name.isBlank(), "name", "empty", "The layout needs a name.");
-    clean.check("content", business.now().settings().fillIns(), problems);
+    clean.check("content", business.now().settings().fillIns().and(OfferKind.fillIns()), problems);
     Refused.unlessNone(problems.list());
     store.addLayout(name.strip(), clean, clock.instant());
     return layouts();

@@ -134,11 +134,7 @@ final class FramedHtml implements EmailBlock.Visitor<String> {
 
   @Override
   public String incentive(EmailBlock.Incentive incentive) {
-    String files =
-        parts.incentive().files().stream()
-            .map(file -> "<br>" + escape(file.name()) + " · " + escape(file.size()))
-            .collect(Collectors.joining());
-    return text("<p><strong>{{offer_name}}</strong>" + files + "</p>")
+    return new FramedGift(parts.gift(), this::button).drawn()
         + button(EmailParts.incentiveLabel(incentive), "{{pass_link}}");
   }
 

@@ -81,7 +81,8 @@ final class LetterHtml implements EmailBlock.Visitor<String> {
 
   @Override
   public String incentive(EmailBlock.Incentive incentive) {
-    return link(EmailParts.incentiveLabel(incentive), "{{pass_link}}");
+    return LetterGift.drawn(parts.gift())
+        + link(EmailParts.incentiveLabel(incentive), "{{pass_link}}");
   }
 
   private static String link(String label, String href) {

@@ -1,13 +1,16 @@
 package jeton.server.email;
 
 import java.nio.charset.StandardCharsets;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import jeton.core.email.EmailAdvice;
 import jeton.core.email.EmailButton;
 import jeton.core.email.EmailContent;
+import jeton.core.email.FillIns;
 import jeton.core.email.SubjectIdeas;
+import jeton.core.incentive.Incentive;
 import jeton.core.problem.Problem;
 import jeton.core.problem.Problems;
 import jeton.server.business.Business;
@@ -30,19 +33,19 @@ class MailApi {
   private final TestMail testMail;
   private final Business business;
   private final People people;
-  private final ObjectProvider<IncentiveSource> incentives;
+  private final ObjectProvider<GiftSource> gifts;
 
   MailApi(
       EmailWriter writer,
       TestMail testMail,
       Business business,
       People people,
-      ObjectProvider<IncentiveSource> incentives) {
+      ObjectProvider<GiftSource> gifts) {
     this.writer = writer;
     this.testMail = testMail;
     this.business = business;
     this.people = people;
-    this.incentives = incentives;
+    this.gifts = gifts;
   }
 
   /**
@@ -52,6 +55,7 @@ class MailApi {
    * @param firstName of a made-up reader; empty when it is not known
    * @param personId a person to be read as, instead
    * @param dark as a dark screen shows it
+   * @param gives what the offer gives, as it need not be saved yet
    */
   record Preview(
       OutgoingEmail.Kind kind,
@@ -59,7 +63,8 @@ class MailApi {
       Optional<Long> offerId,
       String firstName,
       Optional<Long> personId,
-      boolean dark) {}
+      boolean dark,
+      Optional<Incentive> gives) {}
 
   /**
    * How it is read.
@@ -92,7 +97,8 @@ class MailApi {
 
   @PostMapping("/preview")
   PreviewView preview(@RequestBody Preview preview) {
-    WrittenEmail written = written(preview);
+    Gift gift = gift(preview);
+    WrittenEmail written = written(preview, gift);
     EmailContent content = BodyHtml.cleaned(preview.content());
     int bytes = written.html().getBytes(StandardCharsets.UTF_8).length;
     var settings = business.now().settings();
@@ -102,36 +108,42 @@ class MailApi {
         preview.dark() ? Dark.forced(written.html()) : written.html(),
         written.plain(),
         settings.senderName() + " · " + settings.senderEmail(),
-        PlainBody.made(content.blocks()),
+        PlainBody.made(content.blocks(), gift),
         bytes,
-        EmailAdvice.of(content, settings.whenUnknown(), bytes),
+        EmailAdvice.of(content, FillIns.allSaid(settings.whenUnknown(), gift.fillIns()), bytes),
         SubjectIdeas.of(content));
   }
 
-  private WrittenEmail written(Preview preview) {
-    Problems problems = new Problems();
-    EmailContent content = BodyHtml.cleaned(preview.content());
-    content.check("email", business.now().settings().fillIns(), problems);
-    Refused.unlessNone(problems.list().stream().filter(MailApi::keepsFromShowing).toList());
-    IncentiveSource source = incentives.getIfAvailable();
-    Incentive incentive =
-        preview
-            .offerId()
-            .filter(id -> source != null)
-            .map(id -> source.of(id))
-            .orElse(Incentive.NONE);
-    return writer.ready(content, preview.kind(), incentive).write(reader(preview, incentive));
+  private Gift gift(Preview preview) {
+    GiftSource source = gifts.getIfAvailable();
+    return preview
+        .offerId()
+        .filter(id -> source != null)
+        .map(id -> source.of(id, preview.gives()))
+        .orElse(Gift.NONE);
   }
 
-  private EmailWriter.Reader reader(Preview preview, Incentive incentive) {
+  private WrittenEmail written(Preview preview, Gift gift) {
+    Problems problems = new Problems();
+    EmailContent content = BodyHtml.cleaned(preview.content());
+    content.check("email", business.now().settings().fillIns().and(gift.fillIns()), problems);
+    Refused.unlessNone(problems.list().stream().filter(MailApi::keepsFromShowing).toList());
+    return writer.ready(content, preview.kind(), gift).write(reader(preview, gift));
+  }
+
+  private EmailWriter.Reader reader(Preview preview, Gift gift) {
     Optional<Person> person = preview.personId().map(people::get);
+    Map<String, String> known = new HashMap<>();
+    preview.offerId().ifPresent(id -> known.putAll(gifts.getObject().sample(id, preview.gives())));
+    person.ifPresent(p -> known.putAll(people.answers(p.id())));
+    person.ifPresent(p -> known.putAll(gifts.getObject().told(p.id(), preview.offerId())));
     return new EmailWriter.Reader(
         person.map(Person::firstName).orElse(preview.firstName()),
         person.map(Person::email).orElse("aoife@mail.example"),
-        incentive.name(),
+        gift.offerName(),
         NO_LINK,
         NO_LINK,
-        person.map(p -> people.answers(p.id())).orElse(Map.of()));
+        known);
   }
 
   private static boolean keepsFromShowing(Problem problem) {
@@ -142,7 +154,8 @@ class MailApi {
   @PostMapping("/test")
   TestMail.TestResult test(@RequestBody TestEmail test) {
     if (test.email().isPresent()) {
-      WrittenEmail written = written(test.email().get());
+      Preview email = test.email().get();
+      WrittenEmail written = written(email, gift(email));
       return testMail.send(
           test.to(),
           new WrittenEmail(

@@ -6,13 +6,18 @@ import jeton.core.email.EmailBlock;
 
 /** The plain-text part of an email, made from its blocks unless the owner wrote one. */
 final class PlainBody implements EmailBlock.Visitor<String> {
-  private PlainBody() {}
+  private final Gift gift;
+
+  private PlainBody(Gift gift) {
+    this.gift = gift;
+  }
 
   /** With fill-ins, and with the foot every email has. */
   static String text(EmailParts parts) {
     String own = parts.content().ownPlain();
     StringBuilder text =
-        new StringBuilder(own.isBlank() ? made(parts.content().blocks()) : own.strip());
+        new StringBuilder(
+            own.isBlank() ? made(parts.content().blocks(), parts.gift()) : own.strip());
     text.append("\n\n-- \n")
         .append(parts.business().name())
         .append('\n')
@@ -23,9 +28,14 @@ final class PlainBody implements EmailBlock.Visitor<String> {
     return text.append('\n').toString();
   }
 
-  /** The blocks as text, without the foot: what an owner takes over by hand. */
+  /** Blocks that show nothing of an offer, as text. */
   static String made(List<EmailBlock> blocks) {
-    PlainBody body = new PlainBody();
+    return made(blocks, Gift.NONE);
+  }
+
+  /** The blocks as text, without the foot: what an owner takes over by hand. */
+  static String made(List<EmailBlock> blocks, Gift gift) {
+    PlainBody body = new PlainBody(gift);
     return blocks.stream()
         .map(block -> block.accept(body))
         .filter(words -> !words.isBlank())
@@ -60,7 +70,7 @@ final class PlainBody implements EmailBlock.Visitor<String> {
   @Override
   public String columns(EmailBlock.Columns columns) {
     return columns.columns().stream()
-        .map(column -> made(column.blocks()))
+        .map(column -> made(column.blocks(), gift))
         .collect(Collectors.joining("\n\n"));
   }
 
@@ -73,7 +83,9 @@ final class PlainBody implements EmailBlock.Visitor<String> {
 
   @Override
   public String incentive(EmailBlock.Incentive incentive) {
-    return link(EmailParts.incentiveLabel(incentive), "{{pass_link}}");
+    String given = PlainGift.drawn(gift);
+    return (given.isEmpty() ? "" : given + "\n\n")
+        + link(EmailParts.incentiveLabel(incentive), "{{pass_link}}");
   }
 
   private static String link(String label, String href) {

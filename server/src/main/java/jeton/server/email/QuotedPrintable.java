@@ -41,7 +41,7 @@ final class QuotedPrintable {
     while (to < text.length && isPlain(text[to])) {
       to++;
     }
-    return to > from && isBlank(text[to - 1]) && endsLine(to) ? to - 1 : to;
+    return to > from && Octets.isBlank(text[to - 1]) && endsLine(to) ? to - 1 : to;
   }
 
   private void copy(int from, int to) {
@@ -73,10 +73,6 @@ final class QuotedPrintable {
 
   private static boolean isPlain(byte octet) {
     return octet >= ' ' && octet <= '~' && octet != '=' || octet == '\t';
-  }
-
-  private static boolean isBlank(byte octet) {
-    return octet == ' ' || octet == '\t';
   }
 
   /** Mail servers may cut blanks off a line's end, so those are written in full. */

@@ -4,6 +4,7 @@ import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -42,6 +43,7 @@ public class Readings {
   record Ears(
       ObjectProvider<EmailSource> sources,
       ObjectProvider<ClickListener> listeners,
+      ObjectProvider<GiftSource> gifts,
       People people) {}
 
   /** Who fetched something. */
@@ -135,8 +137,13 @@ public class Readings {
 
   private String filled(String href, Outbox.Sent sent) {
     FillInText text = FillInText.ofSaved(href);
-    Map<String, String> answers =
-        text.namesAnswers() ? ears.people().answers(sent.email().personId()) : Map.of();
+    Map<String, String> answers = new HashMap<>();
+    if (text.namesAnswers()) {
+      answers.putAll(ears.people().answers(sent.email().personId()));
+      ears.gifts()
+          .ifAvailable(
+              gifts -> answers.putAll(gifts.told(sent.email().personId(), sent.email().offerId())));
+    }
     EmailWriter.Reader reader =
         new EmailWriter.Reader(sent.firstName(), sent.to(), sent.offerName(), "", "", answers);
     return text.fill(EmailWriter.values(reader, business.now().settings()), Landing.URL);

@@ -37,7 +37,7 @@ class TestMail {
     return send(
         to,
         writer
-            .ready(content, OutgoingEmail.Kind.CONFIRMATION, Incentive.NONE)
+            .ready(content, OutgoingEmail.Kind.CONFIRMATION, Gift.NONE)
             .write(new EmailWriter.Reader("", to, "", NO_LINK, NO_LINK, Map.of())));
   }
 

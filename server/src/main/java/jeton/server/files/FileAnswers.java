@@ -37,8 +37,20 @@ public class FileAnswers {
    *
    * @param name under which a browser keeps it
    * @param size octets
+   * @param inPlace whether a page plays or reads it where it stands, instead of its being kept;
+   *     only recordings and captions are let
    */
-  public record Sent(String hash, String name, String mediaType, long size) {}
+  public record Sent(String hash, String name, String mediaType, long size, boolean inPlace) {
+    private String disposition() {
+      boolean harmless =
+          mediaType.startsWith("video/")
+              || mediaType.startsWith("audio/")
+              || mediaType.startsWith("text/vtt");
+      ContentDisposition.Builder how =
+          inPlace && harmless ? ContentDisposition.inline() : ContentDisposition.attachment();
+      return how.filename(name, StandardCharsets.UTF_8).build().toString();
+    }
+  }
 
   /** From the first octet to the last, both included. */
   private record Part(long first, long last) {
@@ -52,12 +64,7 @@ public class FileAnswers {
       throws IOException {
     String tag = "\"" + file.hash() + "\"";
     response.setContentType(file.mediaType());
-    response.setHeader(
-        HttpHeaders.CONTENT_DISPOSITION,
-        ContentDisposition.attachment()
-            .filename(file.name(), StandardCharsets.UTF_8)
-            .build()
-            .toString());
+    response.setHeader(HttpHeaders.CONTENT_DISPOSITION, file.disposition());
     response.setHeader(HttpHeaders.CACHE_CONTROL, "private, no-store");
     response.setHeader("X-Robots-Tag", "noindex");
     response.setHeader("Referrer-Policy", "no-referrer");

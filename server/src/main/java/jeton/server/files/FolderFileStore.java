@@ -3,7 +3,12 @@ package jeton.server.files;
 import java.io.FileOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.nio.ByteBuffer;
+import java.nio.channels.Channels;
 import java.nio.channels.FileChannel;
+import java.nio.channels.FileLock;
+import java.nio.channels.OverlappingFileLockException;
+import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
@@ -12,6 +17,7 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.Arrays;
 import java.util.HexFormat;
+import java.util.OptionalLong;
 import jeton.server.business.JetonSettings;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
@@ -46,6 +52,101 @@ final class FolderFileStore implements FileStore {
   @Override
   public Resource open(String hash) {
     return new FileSystemResource(place(hash));
+  }
+
+  @Override
+  public void begin(String draft) throws IOException {
+    Files.createDirectories(draft(draft).getParent());
+    Files.createFile(draft(draft));
+  }
+
+  @Override
+  public OptionalLong there(String draft) throws IOException {
+    return Files.exists(draft(draft))
+        ? OptionalLong.of(Files.size(draft(draft)))
+        : OptionalLong.empty();
+  }
+
+  @Override
+  public long append(String draft, long offset, InputStream piece, long most) throws IOException {
+    try (FileChannel channel = FileChannel.open(draft(draft), StandardOpenOption.WRITE);
+        FileLock lock = channel.tryLock()) {
+      if (lock == null || channel.size() != offset) {
+        return channel.size();
+      }
+      channel.position(offset);
+      copy(piece, channel, most);
+      return channel.size();
+    } catch (OverlappingFileLockException somebodyElse) {
+      return Files.size(draft(draft));
+    }
+  }
+
+  private static void copy(InputStream piece, FileChannel to, long most) throws IOException {
+    byte[] buffer = new byte[HEAD];
+    long size = to.position();
+    for (int n = piece.read(buffer); n >= 0; n = piece.read(buffer)) {
+      size += n;
+      if (size > most) {
+        throw new TooLarge();
+      }
+      ByteBuffer octets = ByteBuffer.wrap(buffer, 0, n);
+      while (octets.hasRemaining()) {
+        to.write(octets);
+      }
+    }
+  }
+
+  @Override
+  public Kept keepDraft(String draft) throws IOException {
+    Path whole = draft(draft);
+    Kept kept = read(whole);
+    Path place = place(kept.hash());
+    Files.createDirectories(place.getParent());
+    if (!Files.exists(place)) {
+      // A second name, so that nothing is copied and nothing is lost in between.
+      try {
+        Files.createLink(place, whole);
+      } catch (FileAlreadyExistsException sameContentMeanwhile) {
+        return kept;
+      }
+      sync(place.getParent());
+    }
+    return kept;
+  }
+
+  private static Kept read(Path whole) throws IOException {
+    MessageDigest digest = sha256();
+    try (FileChannel channel =
+        FileChannel.open(whole, StandardOpenOption.READ, StandardOpenOption.WRITE)) {
+      channel.force(true);
+      InputStream in = Channels.newInputStream(channel);
+      byte[] head = in.readNBytes(HEAD);
+      digest.update(head);
+      byte[] buffer = new byte[HEAD];
+      for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
+        digest.update(buffer, 0, n);
+      }
+      return new Kept(HexFormat.of().formatHex(digest.digest()), channel.size(), head);
+    }
+  }
+
+  @Override
+  public void drop(String draft) throws IOException {
+    Files.deleteIfExists(draft(draft));
+  }
+
+  @Override
+  public long room() throws IOException {
+    Files.createDirectories(folder);
+    return Files.getFileStore(folder).getUsableSpace();
+  }
+
+  private Path draft(String name) {
+    if (!name.matches("[A-Za-z0-9_-]{10,60}")) {
+      throw new IllegalArgumentException("Not a draft's name");
+    }
+    return folder.resolve("drafts").resolve(name);
   }
 
   /** A name is in its folder for good only once the folder is written too. */

@@ -2,10 +2,7 @@ package jeton.server.files;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
-import java.time.Duration;
-import jeton.server.problem.NotThere;
 import org.springframework.core.io.Resource;
-import org.springframework.http.CacheControl;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -18,9 +15,11 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class PictureApi {
   private final StoredFiles files;
+  private final PictureAnswers answers;
 
-  PictureApi(StoredFiles files) {
+  PictureApi(StoredFiles files, PictureAnswers answers) {
     this.files = files;
+    this.answers = answers;
   }
 
   /** The body is the picture itself. */
@@ -31,13 +30,6 @@ class PictureApi {
 
   @GetMapping("/pictures/{hash}")
   ResponseEntity<Resource> show(@PathVariable String hash) {
-    StoredFiles.Stored picture =
-        files.picture(hash).orElseThrow(() -> new NotThere("This picture"));
-    return ResponseEntity.ok()
-        .contentType(MediaType.parseMediaType(picture.mediaType()))
-        .cacheControl(CacheControl.maxAge(Duration.ofDays(365)).cachePublic().immutable())
-        // A drawing may hold scripts; nothing in it runs or loads.
-        .header("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'; sandbox")
-        .body(files.open(hash));
+    return answers.toEverybody(hash);
   }
 }

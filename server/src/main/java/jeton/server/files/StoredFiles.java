@@ -23,6 +23,9 @@ public class StoredFiles {
   /** Most octets of a file that is handed over. */
   public static final long MOST_FILE = 200L << 20;
 
+  /** Most octets of a film or a sound. */
+  public static final long MOST_RECORDING = 2L << 30;
+
   /** Most octets of a picture. */
   public static final long MOST_PICTURE = 5L << 20;
 
@@ -49,6 +52,20 @@ public class StoredFiles {
     checkName(name);
     FileStore.Kept kept = keep(content, MOST_FILE, "A file can have up to 200 MB.");
     return record(kept, typeOf(name, kept), false);
+  }
+
+  /** Keeps what came in piece by piece: recordings may be larger than other files. */
+  Stored keepDraft(String name, String draft) throws IOException {
+    FileStore.Kept kept = contents.keepDraft(draft);
+    String type = typeOf(name, kept);
+    boolean recording = type.startsWith("video/") || type.startsWith("audio/");
+    if (!recording && kept.size() > MOST_FILE) {
+      throw new Refused(
+          "file",
+          "too_large",
+          "Films and sounds may have 2 GB, other files up to 200 MB. Nothing was changed.");
+    }
+    return record(kept, type, false);
   }
 
   /** Keeps a picture, which anybody may see who knows its address. */
@@ -89,7 +106,7 @@ public class StoredFiles {
     }
   }
 
-  private static void checkName(String name) {
+  static void checkName(String name) {
     Problems problems = new Problems();
     problems.line(name, "file", "The file's name", 255);
     problems.when(name.isBlank(), "file", "no_name", "The file needs a name.");

@@ -14,6 +14,7 @@ import jeton.core.followup.Plan;
 import jeton.core.followup.Progress;
 import jeton.core.followup.Standing;
 import jeton.core.followup.Step;
+import jeton.server.offer.Offers;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionOperations;
@@ -57,7 +58,7 @@ public class Retiming {
 
   /** In what it is done, and by which clock. */
   @Component
-  record Ground(TransactionOperations tx, StartTimes startTimes, Clock clock) {}
+  record Ground(TransactionOperations tx, StartTimes startTimes, Offers offers, Clock clock) {}
 
   /**
    * How far it has come.
@@ -192,22 +193,39 @@ public class Retiming {
         pacing.spacing().isZero()
             ? Map.of()
             : facts.lastSent(page.stream().map(RunStore.Run::personId).distinct().toList());
+    Map<RunFactStore.Holding, Instant> ends =
+        wanted.looksAtEnds()
+            ? facts.ends(page.stream().map(RunStore.Run::personId).distinct().toList())
+            : Map.of();
     List<Change> changes = new ArrayList<>();
     for (RunStore.Run run : page) {
       Standing standing =
           new Standing(
               new Progress(run.lastRank(), handled.getOrDefault(run.id(), Set.of())), run.anchor());
-      Pace pace = pacing.of(wanted, run.zone(), Optional.ofNullable(lastSent.get(run.personId())));
+      Optional<Instant> end =
+          run.offerId().map(offer -> ends.get(new RunFactStore.Holding(run.personId(), offer)));
+      Pace pace =
+          pacing.of(wanted, run.zone(), Optional.ofNullable(lastSent.get(run.personId())), end);
       changes.add(new Change(run, Plan.next(wanted.timing(), standing, pace)));
     }
     return changes;
+  }
+
+  /** When what somebody gets who signs up now ends. */
+  private Optional<Instant> endFromNow(Sequence wanted) {
+    Instant now = ground.clock().instant();
+    return wanted.looksAtEnds()
+        ? wanted
+            .homeOffer()
+            .flatMap(offer -> ground.offers().remembered(offer).endOf(now, pacing.zone()))
+        : Optional.empty();
   }
 
   /**
    * A draft step is shown where it would come if it were ready; the others do not wait for it (T7).
    */
   List<Planned> plan(Sequence wanted) {
-    Pace pace = pacing.of(wanted, Optional.empty(), Optional.empty());
+    Pace pace = pacing.of(wanted, Optional.empty(), Optional.empty(), endFromNow(wanted));
     List<Planned> moments = new ArrayList<>();
     Instant anchor = ground.clock().instant();
     for (Step step : wanted.timing()) {
@@ -217,7 +235,8 @@ public class Retiming {
               due,
               Moved.of(step.timing(), anchor, pace),
               Moved.unmoved(step.timing(), anchor, pace.zone())));
-      if (step.ready()) {
+      boolean comes = pace.when(step.timing(), anchor).skip().isEmpty();
+      if (step.ready() && comes) {
         anchor = due;
         pace = pace.sentAt(due);
       }

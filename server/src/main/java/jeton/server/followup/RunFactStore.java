@@ -32,6 +32,14 @@ class RunFactStore {
   private static final String PASS_USED =
       "SELECT DISTINCT person_id, offer_id FROM pass WHERE person_id IN (:ids) AND first_used_at IS NOT NULL";
 
+  private static final String ENDS =
+      """
+      SELECT p.person_id, p.offer_id, COALESCE(p.ends_at, p.expires_at) AS ends
+        FROM pass p
+       WHERE p.person_id IN (:ids)
+       ORDER BY p.id
+      """;
+
   private final JdbcClient db;
 
   RunFactStore(JdbcClient db) {
@@ -77,6 +85,27 @@ class RunFactStore {
             });
     return last;
   }
+
+  /** When what these people were given ends, by person and offer, by their newest passes (T15). */
+  Map<Holding, Instant> ends(Collection<Long> personIds) {
+    Map<Holding, Instant> ends = new HashMap<>();
+    if (personIds.isEmpty()) {
+      return ends;
+    }
+    db.sql(ENDS)
+        .param("ids", personIds)
+        .query(
+            row -> {
+              Holding holding = new Holding(row.getLong("person_id"), row.getLong("offer_id"));
+              // The newest comes last and counts, without an end too.
+              Utc.readOptional(row, "ends")
+                  .ifPresentOrElse(end -> ends.put(holding, end), () -> ends.remove(holding));
+            });
+    return ends;
+  }
+
+  /** Somebody's pass of an offer. */
+  record Holding(long personId, long offerId) {}
 
   /** Offers of which these people have used a pass (T8, P4). */
   Map<Long, Set<Long>> passesUsed(Collection<Long> personIds) {

@@ -9,7 +9,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import jeton.core.followup.Condition;
+import jeton.core.followup.CountBack;
+import jeton.core.followup.EndDays;
 import jeton.core.followup.Known;
+import jeton.core.followup.Pace;
 import jeton.core.followup.Plan;
 import jeton.core.followup.Progress;
 import jeton.core.followup.RunEnd;
@@ -68,18 +71,26 @@ public class RunMover {
       Map<Long, Set<Long>> handled,
       Map<Long, Set<String>> tags,
       Map<Long, Set<Long>> passesUsed,
-      Map<Long, Instant> lastSent) {
+      Map<Long, Instant> lastSent,
+      Map<RunFactStore.Holding, Instant> ends) {
 
     Standing standing(RunStore.Run run) {
       Set<Long> steps = handled.getOrDefault(run.id(), Set.of());
       return new Standing(new Progress(run.lastRank(), steps), run.anchor());
     }
 
-    Known known(RunStore.Run run) {
+    Optional<Instant> end(RunStore.Run run) {
+      return run.offerId().map(offer -> ends.get(new RunFactStore.Holding(run.personId(), offer)));
+    }
+
+    Known known(RunStore.Run run, Pace pace, Instant now) {
       Set<Long> used = passesUsed.getOrDefault(run.personId(), Set.of());
       return new Known(
           run.offerId().filter(used::contains).isPresent(),
-          tags.getOrDefault(run.personId(), Set.of()));
+          tags.getOrDefault(run.personId(), Set.of()),
+          end(run)
+              .filter(end -> !now.isAfter(end))
+              .map(end -> EndDays.between(now, end, pace.zone())));
     }
   }
 
@@ -158,13 +169,10 @@ public class RunMover {
       return;
     }
     Optional<Instant> lastSent = Optional.ofNullable(knowledge.lastSent().get(run.personId()));
+    Pace pace = ground.pacing().of(sequence, run.zone(), lastSent, knowledge.end(run));
     Turn turn =
         Turn.of(
-            sequence.timing(),
-            knowledge.standing(run),
-            ground.pacing().of(sequence, run.zone(), lastSent),
-            knowledge.known(run),
-            now);
+            sequence.timing(), knowledge.standing(run), pace, knowledge.known(run, pace, now), now);
     turn.skipped().forEach(skipped -> skip(run, sequence, skipped, work));
     if (turn.next() instanceof Turn.Next.Wait wait) {
       work.waiting.add(
@@ -199,7 +207,12 @@ public class RunMover {
             History.Kind.FOLLOW_UP_SKIPPED,
             run.personId(),
             run.offerId(),
-            subject + ": " + skipped.step().condition().words()));
+            subject
+                + ": "
+                + skipped
+                    .skip()
+                    .map(CountBack.Skip::words)
+                    .orElse(skipped.step().condition().words())));
   }
 
   private Knowledge knowledge(List<RunStore.Run> due) {
@@ -218,7 +231,10 @@ public class RunMover {
         conditions ? ground.facts().passesUsed(people) : Map.of(),
         ground.pacing().spacing().isZero()
             ? new HashMap<>()
-            : ground.facts().lastSentLocked(people));
+            : ground.facts().lastSentLocked(people),
+        known.values().stream().anyMatch(Sequence::looksAtEnds)
+            ? ground.facts().ends(people)
+            : Map.of());
   }
 
   /** When the next run is due, if one waits. */

@@ -67,7 +67,13 @@ public class Runs implements DeliveryListener {
             ? Map.of()
             : ground.facts().lastSentLocked(List.of(person.id()));
     Pace pace =
-        ground.pacing().of(sequence, person.zone(), Optional.ofNullable(lastSent.get(person.id())));
+        ground
+            .pacing()
+            .of(
+                sequence,
+                person.zone(),
+                Optional.ofNullable(lastSent.get(person.id())),
+                end(sequence, person.id(), offerId));
     Optional<Plan.Due> first = Plan.next(sequence.timing(), Standing.start(now), pace);
     long runId =
         runs.add(
@@ -88,6 +94,16 @@ public class Runs implements DeliveryListener {
             History.Event.of(
                 now, History.Kind.FOLLOW_UP_STARTED, person.id(), offerId, sequence.name()));
     return true;
+  }
+
+  private Optional<Instant> end(Sequence sequence, long personId, Optional<Long> offerId) {
+    return sequence.looksAtEnds() && offerId.isPresent()
+        ? Optional.ofNullable(
+            ground
+                .facts()
+                .ends(List.of(personId))
+                .get(new RunFactStore.Holding(personId, offerId.get())))
+        : Optional.empty();
   }
 
   /** The person's row is locked: two starts at once come here one after the other. */
@@ -183,7 +199,13 @@ public class Runs implements DeliveryListener {
           Plan.next(
               sequence.timing(),
               new Standing(progress, anchor),
-              ground.pacing().of(sequence, run.zone(), Optional.of(anchor)));
+              ground
+                  .pacing()
+                  .of(
+                      sequence,
+                      run.zone(),
+                      Optional.of(anchor),
+                      end(sequence, run.personId(), run.offerId())));
       next.ifPresentOrElse(
           due -> waiting.add(new RunStore.Waiting(run.id(), anchor, due.step().id(), due.at())),
           () -> end(run, RunEnd.STEPS_EXHAUSTED, anchor));

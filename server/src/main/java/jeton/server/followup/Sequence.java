@@ -3,6 +3,7 @@ package jeton.server.followup;
 import java.util.List;
 import java.util.Optional;
 import jeton.core.email.EmailContent;
+import jeton.core.followup.Condition;
 import jeton.core.followup.SequenceRules;
 import jeton.core.followup.Step;
 import jeton.core.followup.StepRules;
@@ -29,6 +30,16 @@ public record Sequence(
    */
   public record Email(
       Step step, StepRules rules, long emailId, int emailVersion, EmailContent content) {}
+
+  /** Whether it matters when a person's code or pass ends (T15, C10). */
+  boolean looksAtEnds() {
+    return steps.stream()
+        .map(Email::step)
+        .anyMatch(
+            step ->
+                step.timing().beforeEnd().isPresent()
+                    || step.condition().kind() == Condition.Kind.ENDS_WITHIN);
+  }
 
   /** The steps, for the rules of timing. */
   public List<Step> timing() {

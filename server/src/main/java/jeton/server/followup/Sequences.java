@@ -20,6 +20,7 @@ import jeton.server.database.ConfigurationVersion;
 import jeton.server.email.Emails;
 import jeton.server.mail.Outbox;
 import jeton.server.offer.OfferMade;
+import jeton.server.offer.Offers;
 import jeton.server.problem.ChangedMeanwhile;
 import jeton.server.problem.NotThere;
 import jeton.server.problem.Refused;
@@ -55,10 +56,22 @@ public class Sequences {
       EditEffect effect,
       ConfigurationVersion configuration,
       Business business,
+      Offers offers,
       TransactionOperations tx) {}
 
   private FillIns fillIns() {
     return place.business().now().settings().fillIns();
+  }
+
+  /** Those of the offers it follows too: what they give is known there. */
+  private FillIns fillIns(long id) {
+    return fillIns()
+        .and(
+            store.offers(id).stream()
+                .flatMap(
+                    offer -> place.offers().remembered(offer).settings().gives().fillIns().stream())
+                .distinct()
+                .toList());
   }
 
   /** The follow-up of an offer, which several can share. */
@@ -115,13 +128,13 @@ public class Sequences {
   /** What saving this draft would do, without doing it. */
   public EditEffect.Effect effect(long id, SequenceDraft draft) {
     SequenceDraft clean = draft.cleaned();
-    Refused.unlessNone(clean.check(fillIns()));
+    Refused.unlessNone(clean.check(fillIns(id)));
     return place.effect().of(get(id), with(get(id), clean));
   }
 
   /** When each step would come for somebody who signs up now, in the draft's order. */
   public List<Retiming.Planned> plan(long id, SequenceDraft draft) {
-    Refused.unlessNone(draft.check(fillIns()));
+    Refused.unlessNone(draft.check(fillIns(id)));
     return retiming.plan(with(get(id), draft));
   }
 
@@ -142,7 +155,7 @@ public class Sequences {
 
   private Sequence saveNow(long id, int version, SequenceDraft draft) {
     SequenceDraft clean = draft.cleaned();
-    Refused.unlessNone(clean.check(fillIns()));
+    Refused.unlessNone(clean.check(fillIns(id)));
     Sequence present = get(id);
     if (!store.save(id, version, clean)) {
       throw new ChangedMeanwhile("This follow-up");

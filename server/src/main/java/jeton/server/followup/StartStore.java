@@ -24,7 +24,7 @@ class StartStore {
       """
       INSERT INTO run_start (sequence_id, person_id, offer_id, due_at, base_at)
       VALUES (:sequenceId, :personId, :offerId, :dueAt, :baseAt)
-          ON DUPLICATE KEY UPDATE due_at = VALUES(due_at), set_aside_at = NULL, trouble = NULL
+          ON DUPLICATE KEY UPDATE due_at = VALUES(due_at), base_at = VALUES(base_at), set_aside_at = NULL, trouble = NULL
       """;
   private static final String DUE =
       COLUMNS + " WHERE due_at <= :now ORDER BY due_at, id LIMIT :most";

@@ -31,15 +31,25 @@ class StartTimes {
           ahead.offerId().filter(offer -> start.onPass(Start.Kind.PASS_NOT_USED, offer)).isPresent()
               ? Optional.of(ahead.baseAt().map(start::looksAt).orElse(ahead.dueAt()))
               : Optional.empty();
+      case ENDS_SOON ->
+          ahead
+              .baseAt()
+              .filter(
+                  end ->
+                      ahead
+                          .offerId()
+                          .filter(offer -> start.onPass(Start.Kind.ENDS_SOON, offer))
+                          .isPresent())
+              .map(
+                  end ->
+                      start.beforeEnd(
+                          end, pacing.zone(sequence, people.get(ahead.personId()).zone())));
       case DATE_FIELD ->
           Optional.ofNullable(people.answers(ahead.personId()).get(start.field()))
               .flatMap(
                   answer ->
                       start.onDate(
-                          answer,
-                          pacing
-                              .of(sequence, people.get(ahead.personId()).zone(), Optional.empty())
-                              .zone()));
+                          answer, pacing.zone(sequence, people.get(ahead.personId()).zone())));
       // What starts it was changed since.
       case SIGN_UP, TAG_GAINED, PASS_USED -> Optional.empty();
     };

@@ -73,6 +73,43 @@ public class Starts {
             false);
       }
     }
+    endKnown(offerId, personId);
+  }
+
+  /**
+   * What a person was given has an end: sequences may start some days before it (C10). The newest
+   * end counts; what lies behind already starts nothing.
+   */
+  public void endKnown(long offerId, long personId) {
+    List<Sequence> before =
+        others().stream()
+            .filter(s -> s.rules().start().onPass(Start.Kind.ENDS_SOON, offerId))
+            .toList();
+    if (before.isEmpty()) {
+      return;
+    }
+    Instant now = clock.instant();
+    Person person = crowd.people().get(personId);
+    Optional.ofNullable(
+            crowd.facts().ends(List.of(personId)).get(new RunFactStore.Holding(personId, offerId)))
+        .ifPresent(
+            end ->
+                before.forEach(
+                    sequence -> {
+                      var zone = crowd.pacing().zone(sequence, person.zone());
+                      Instant due = sequence.rules().start().beforeEnd(end, zone);
+                      if (due.isAfter(now)) {
+                        store.add(
+                            new StartStore.Ahead(
+                                0,
+                                sequence.id(),
+                                personId,
+                                Optional.of(offerId),
+                                due,
+                                Optional.of(end)),
+                            true);
+                      }
+                    }));
   }
 
   /** A pass was used for the first time. */
@@ -81,10 +118,14 @@ public class Starts {
         personId,
         sequence -> sequence.rules().goal().kind() == Goal.Kind.PASS_USED,
         RunEnd.GOAL_REACHED);
-    Person person = crowd.people().get(personId);
-    others().stream()
-        .filter(s -> s.rules().start().onPass(Start.Kind.PASS_USED, offerId))
-        .forEach(s -> runs.start(s, person, Optional.of(offerId), s.rules().again()));
+    List<Sequence> begun =
+        others().stream()
+            .filter(s -> s.rules().start().onPass(Start.Kind.PASS_USED, offerId))
+            .toList();
+    if (!begun.isEmpty()) {
+      Person person = crowd.people().get(personId);
+      begun.forEach(s -> runs.start(s, person, Optional.of(offerId), s.rules().again()));
+    }
   }
 
   /** Somebody answered the business's own fields: dates among them may start something. */
@@ -93,7 +134,7 @@ public class Starts {
     for (Sequence sequence : others()) {
       Start start = sequence.rules().start();
       if (start.kind() == Start.Kind.DATE_FIELD && answers.containsKey(start.field())) {
-        var zone = crowd.pacing().of(sequence, person.zone(), Optional.empty()).zone();
+        var zone = crowd.pacing().zone(sequence, person.zone());
         start
             .onDate(answers.get(start.field()), zone)
             .filter(due -> due.isAfter(now))

@@ -39,6 +39,11 @@ public class Tagging implements ClickListener {
         .forEach(change -> change(personId, change.tag(), change.give(), Optional.of(offerId)));
   }
 
+  /** Gives or takes one tag, in the caller's transaction, the person's row locked. */
+  public void along(long personId, String tag, boolean give, long offerId) {
+    change(personId, tag, give, Optional.of(offerId));
+  }
+
   /** The owner gives or takes a tag by hand. */
   @Transactional
   public void byHand(long personId, String tag, boolean give) {

@@ -11,14 +11,15 @@ import jeton.core.form.FormSettings;
 import jeton.core.form.Looks;
 import jeton.core.form.PageColours;
 import jeton.core.form.PageWords;
+import jeton.core.incentive.Incentive;
 import jeton.core.numbers.Rate;
 import jeton.server.business.Business;
 import jeton.server.confirm.ConfirmWords;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
-import jeton.server.page.FileList;
 import jeton.server.page.Page;
 import jeton.server.page.Pages;
+import jeton.server.page.PartList;
 import jeton.server.problem.NotThere;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -83,8 +84,18 @@ class FormApi {
   /** What a form looks like, and what its display rules mean in words. */
   record Drawn(String html, String sentence, double inkContrast, double buttonContrast) {}
 
-  /** A page's words to be shown; with the offer's files below if it opens the incentive. */
-  record WordsPreview(PageWords words, boolean withFiles, boolean withSteps, PageColours colours) {}
+  /**
+   * A page's words to be shown.
+   *
+   * @param withFiles with what is given below
+   * @param gives what is given, as it need not be saved yet; as it is unless told
+   */
+  record WordsPreview(
+      PageWords words,
+      boolean withFiles,
+      boolean withSteps,
+      PageColours colours,
+      Optional<Incentive> gives) {}
 
   /** A whole page, or a part to paste, as HTML. */
   record Html(String html) {}
@@ -177,8 +188,14 @@ class FormApi {
             ? forms.hosted(offerId).settings().looks()
             : Page.looks(preview.colours());
     List<String> steps = preview.withSteps() ? ConfirmWords.steps(offer) : List.of();
+    Optional<Incentive> gives =
+        preview.gives().filter(g -> g.getClass().equals(offer.settings().gives().getClass()));
     Map<String, Object> model = Page.words(business.now().settings(), looks, preview.words());
-    model.put("files", preview.withFiles() ? FileList.of(offer, "#") : List.of());
+    model.put(
+        "parts",
+        preview.withFiles()
+            ? PartList.of(renderer.sample(gives.map(offer::giving).orElse(offer)))
+            : List.of());
     model.put("steps", steps);
     model.put("hasSteps", !steps.isEmpty());
     return new Html(pages.render("words", model));

@@ -8,11 +8,13 @@ import java.util.Optional;
 import jeton.core.display.Shape;
 import jeton.core.form.Looks;
 import jeton.core.form.PageWords;
+import jeton.core.incentive.Part;
 import jeton.server.business.Business;
 import jeton.server.confirm.ConfirmWords;
 import jeton.server.offer.Offer;
 import jeton.server.page.Page;
 import jeton.server.page.Pages;
+import jeton.server.page.PartList;
 import org.altcha.altcha.Altcha;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
@@ -32,6 +34,10 @@ public class FormPages {
     this.pages = pages;
     this.business = business;
     this.renderer = renderer;
+  }
+
+  boolean takesSignUps(Offer offer) {
+    return renderer.takesSignUps(offer);
   }
 
   ResponseEntity<String> fresh(Offer offer, Form form) {
@@ -117,17 +123,16 @@ public class FormPages {
   ResponseEntity<String> after(
       Offer offer, Form form, boolean known, Optional<String> pass, boolean framed) {
     PageWords words = afterwards(offer, form, known);
-    List<Map<String, String>> files =
-        pass.map(token -> renderer.files(offer, token)).orElse(List.of());
+    List<Part> parts = pass.map(token -> renderer.given(offer, token)).orElse(List.of());
     if (framed) {
       Map<String, Object> model = renderer.model(offer, alone(form), renderer.fresh());
       model.put("base", renderer.base());
-      model.put("after", FormRenderer.afterModel(words, steps(offer, words), files));
+      model.put("after", FormRenderer.afterModel(words, steps(offer, words), parts));
       return pages.answer(HttpStatus.OK, "frame", model, new Pages.Openness("*", ""));
     }
     Map<String, Object> model =
         Page.words(business.now().settings(), form.settings().looks(), words);
-    model.put("files", files);
+    model.put("parts", PartList.of(parts));
     model.put("steps", steps(offer, words));
     model.put("hasSteps", !steps(offer, words).isEmpty());
     return pages.answer(HttpStatus.OK, "words", model);

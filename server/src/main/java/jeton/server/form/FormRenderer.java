@@ -8,12 +8,14 @@ import java.util.Map;
 import jeton.core.display.Shape;
 import jeton.core.form.FormSettings;
 import jeton.core.form.PageWords;
+import jeton.core.incentive.Part;
 import jeton.server.business.Business;
 import jeton.server.business.PublicUrl;
+import jeton.server.incentive.Incentives;
 import jeton.server.offer.Offer;
-import jeton.server.page.FileList;
 import jeton.server.page.Page;
 import jeton.server.page.Pages;
+import jeton.server.page.PartList;
 import jeton.server.token.Tokens;
 import org.springframework.stereotype.Component;
 
@@ -27,10 +29,17 @@ public class FormRenderer {
   private final Business business;
   private final PublicUrl publicUrl;
   private final HumanCheck check;
+  private final Incentives incentives;
   private final Cache<After, String> afterwards =
       Caffeine.newBuilder().maximumSize(500).executor(Runnable::run).build();
 
-  FormRenderer(Pages pages, Business business, PublicUrl publicUrl, HumanCheck check) {
+  FormRenderer(
+      Pages pages,
+      Business business,
+      PublicUrl publicUrl,
+      HumanCheck check,
+      Incentives incentives) {
+    this.incentives = incentives;
     this.pages = pages;
     this.business = business;
     this.publicUrl = publicUrl;
@@ -57,28 +66,37 @@ public class FormRenderer {
   private record After(PageWords words, List<String> steps) {}
 
   /** What it says after a sign-up, for the script. */
-  String after(PageWords words, List<String> steps, List<Map<String, String>> files) {
-    return files.isEmpty()
+  String after(PageWords words, List<String> steps, List<Part> parts) {
+    return parts.isEmpty()
         ? afterwards.get(
             new After(words, steps),
-            plain -> pages.render("after", afterModel(words, steps, files)))
-        : pages.render("after", afterModel(words, steps, files));
+            plain -> pages.render("after", afterModel(words, steps, parts)))
+        : pages.render("after", afterModel(words, steps, parts));
   }
 
-  static Map<String, Object> afterModel(
-      PageWords words, List<String> steps, List<Map<String, String>> files) {
+  static Map<String, Object> afterModel(PageWords words, List<String> steps, List<Part> parts) {
     Map<String, Object> model = new HashMap<>();
     model.put("heading", words.heading());
     model.put("paragraphs", Page.paragraphs(words.text()));
     model.put("steps", steps);
     model.put("hasSteps", !steps.isEmpty());
-    model.put("files", files);
+    model.put("parts", PartList.of(parts));
     return model;
   }
 
-  /** The files of a pass given on the spot. */
-  List<Map<String, String>> files(Offer offer, String token) {
-    return FileList.of(offer, publicUrl.of("/g/" + token));
+  /** What the holder of a pass given on the spot gets. */
+  List<Part> given(Offer offer, String token) {
+    return incentives.behind(offer, token, publicUrl.of(""));
+  }
+
+  /** Whether the offer of a form takes sign-ups. */
+  boolean takesSignUps(Offer offer) {
+    return incentives.takesSignUps(offer);
+  }
+
+  /** What a made-up visitor gets. */
+  List<Part> sample(Offer offer) {
+    return incentives.sampleOf(offer);
   }
 
   /** A whole page with the form on a page of grey, as a visitor would meet it. */

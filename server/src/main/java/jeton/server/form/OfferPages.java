@@ -1,10 +1,12 @@
 package jeton.server.form;
 
+import java.net.URI;
 import java.util.Optional;
 import jeton.core.offer.OfferState;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
 import jeton.server.problem.NotThere;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -33,7 +35,7 @@ class OfferPages {
     if (form.isEmpty() || offer.get().state() == OfferState.DRAFT) {
       return pages.nothingHere();
     }
-    if (offer.get().state() != OfferState.LIVE || !form.get().on()) {
+    if (!pages.takesSignUps(offer.get()) || !form.get().on()) {
       return pages.closed(form.get());
     }
     views.seen(form.get().id());
@@ -59,6 +61,16 @@ class OfferPages {
             .filter(found -> found.offerId() == offer.id())
             .or(() -> forms.rememberedHosted(offer.id()))
             .orElseThrow(() -> new NotThere("This form"));
+    Optional<String> straightTo =
+        pass.filter(OfferPages::isToken)
+            .filter(p -> offer.settings().gives().straight() && !framed);
+    if (straightTo.isPresent()) {
+      // What was given on the spot is a page of its own (V4).
+      return ResponseEntity.status(HttpStatus.SEE_OTHER)
+          .location(URI.create("/g/" + straightTo.get()))
+          .header("Referrer-Policy", "no-referrer")
+          .build();
+    }
     return pages.after(offer, sent, known, pass.filter(OfferPages::isToken), framed);
   }
 
@@ -70,7 +82,7 @@ class OfferPages {
       return pages.gone();
     }
     Offer offer = offers.remembered(form.get().offerId());
-    if (offer.state() != OfferState.LIVE || !form.get().on()) {
+    if (!pages.takesSignUps(offer) || !form.get().on()) {
       return pages.closed(form.get());
     }
     views.seen(form.get().id());

@@ -6,9 +6,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import jeton.core.form.PageWords;
-import jeton.core.offer.OfferState;
+import jeton.core.incentive.Part;
 import jeton.core.problem.Problem;
 import jeton.server.business.Business;
+import jeton.server.incentive.Incentives;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
 import jeton.server.page.Page;
@@ -47,7 +48,7 @@ class SignUpDesk {
 
   /** What lies on the desk. */
   @Component
-  record Tools(HumanCheck check, FormRenderer renderer, Business business) {}
+  record Tools(HumanCheck check, FormRenderer renderer, Business business, Incentives incentives) {}
 
   /** The answer to a script. */
   sealed interface Reply {
@@ -139,12 +140,12 @@ class SignUpDesk {
   private Reply done(Place place, SignUps.Outcome.Taken taken, Optional<String> goTo) {
     PageWords words =
         FormPages.afterwards(place.offer(), place.form(), saysKnown(place.form(), taken));
-    List<Map<String, String>> files =
-        taken.pass().map(token -> tools.renderer().files(place.offer(), token)).orElse(List.of());
+    List<Part> parts =
+        taken.pass().map(token -> tools.renderer().given(place.offer(), token)).orElse(List.of());
     return new Reply.Done(
         words.heading(),
         words.text(),
-        tools.renderer().after(words, FormPages.steps(place.offer(), words), files),
+        tools.renderer().after(words, FormPages.steps(place.offer(), words), parts),
         goTo,
         place.form().settings().afterwards().closesAfter());
   }
@@ -175,8 +176,8 @@ class SignUpDesk {
     return new Posted(place.form().settings(), tools.business().now().settings().fields(), values);
   }
 
-  private static boolean isClosed(Place place) {
-    return place.offer().state() != OfferState.LIVE || !place.form().on();
+  private boolean isClosed(Place place) {
+    return !place.form().on() || !tools.incentives().takesSignUps(place.offer());
   }
 
   private static boolean saysKnown(Form form, SignUps.Outcome.Taken taken) {

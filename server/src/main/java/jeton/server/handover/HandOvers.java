@@ -2,20 +2,25 @@ package jeton.server.handover;
 
 import java.time.Clock;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import jeton.core.confirm.ConfirmationRules;
 import jeton.core.handover.HandOverSettings;
+import jeton.core.people.PersonState;
 import jeton.core.people.TagChange;
 import jeton.core.signup.SignUpDecision;
 import jeton.server.followup.Starts;
 import jeton.server.followup.Tagging;
 import jeton.server.history.History;
+import jeton.server.incentive.Face;
+import jeton.server.incentive.Incentives;
 import jeton.server.mail.DeliveryListener;
 import jeton.server.mail.Outbox;
 import jeton.server.mail.OutgoingEmail;
 import jeton.server.offer.Offer;
 import jeton.server.pass.Passes;
+import jeton.server.people.Person;
 import org.springframework.stereotype.Service;
 
 /** Hands an offer's incentive to a person: a pass, the email that carries it, and the follow-up. */
@@ -26,6 +31,7 @@ public class HandOvers implements DeliveryListener {
   private final Starts starts;
   private final Tagging tagging;
   private final History history;
+  private final Incentives incentives;
   private final Clock clock;
 
   HandOvers(Passes passes, Outbox outbox, Onward onward, History history, Clock clock) {
@@ -33,13 +39,14 @@ public class HandOvers implements DeliveryListener {
     this.outbox = outbox;
     this.starts = onward.starts();
     this.tagging = onward.tagging();
+    this.incentives = onward.incentives();
     this.history = history;
     this.clock = clock;
   }
 
   /** What handing over sets going. */
   @org.springframework.stereotype.Component
-  record Onward(Starts starts, Tagging tagging) {}
+  record Onward(Starts starts, Tagging tagging, Incentives incentives) {}
 
   /**
    * Whether another delivery may be sent to somebody who is known: anybody can type their address
@@ -68,15 +75,41 @@ public class HandOvers implements DeliveryListener {
   public void handOver(Offer offer, long personId, Way way, Optional<byte[]> confirmationHash) {
     HandOverSettings settings = offer.settings().handOver();
     Instant now = clock.instant();
-    long passId = passes.issue(new Passes.Holder(personId, offer.id()), settings.limits());
-    confirmationHash.ifPresent(hash -> passes.reachableBy(passId, hash));
-    history.note(
+    boolean wasGiven = settings.onTheSpot() && way == Way.AS_THE_OFFER_SAYS;
+    Given given = give(offer, personId, wasGiven ? Face.Occasion.AGAIN : Face.Occasion.SIGN_UP);
+    confirmationHash.ifPresent(hash -> passes.reachableBy(given.passId(), hash));
+    List<History.Event> events = new ArrayList<>();
+    events.add(
         History.Event.of(
             now, History.Kind.HANDED_OVER, personId, offer.id(), offer.settings().name()));
-    if (settings.byEmail() || way == Way.BY_EMAIL) {
+    events.addAll(granted(given.grant(), personId, offer));
+    history.noteAll(events);
+    if (given.grant().ready() && (settings.byEmail() || way == Way.BY_EMAIL)) {
       outbox.add(OutgoingEmail.delivery(personId, offer.id(), now));
     }
     starts.handedOver(offer.id(), personId, settings.runAgain());
+  }
+
+  /** A pass, and what was given with it. */
+  private record Given(long passId, Face.Grant grant) {}
+
+  private Given give(Offer offer, long personId, Face.Occasion occasion) {
+    Face.Grant grant = incentives.grant(offer, personId, occasion);
+    long passId =
+        passes.issue(
+            new Passes.Holder(personId, offer.id()),
+            offer.settings().handOver().limits(),
+            grant.endsAt());
+    return new Given(passId, grant);
+  }
+
+  /** What is personal in what was given; nothing where all is common. */
+  private List<History.Event> granted(Face.Grant grant, long personId, Offer offer) {
+    return grant.words().isEmpty()
+        ? List.of()
+        : List.of(
+            History.Event.of(
+                clock.instant(), History.Kind.GRANTED, personId, offer.id(), grant.words()));
   }
 
   /**
@@ -86,12 +119,11 @@ public class HandOvers implements DeliveryListener {
    * @return the token of a pass
    */
   public String onTheSpot(Offer offer, long personId, SignUpDecision decision, boolean handedOver) {
-    Passes.Holder holder = new Passes.Holder(personId, offer.id());
-    if (!handedOver) {
-      // Handing over by email issued one already; here the answer is the first to.
-      passes.issue(holder, offer.settings().handOver().limits());
-    }
+    Optional<Given> given =
+        // Handing over by email gave it already; here the answer is the first to.
+        handedOver ? Optional.empty() : Optional.of(give(offer, personId, Face.Occasion.SIGN_UP));
     if (decision == SignUpDecision.ASK_TO_CONFIRM) {
+      given.ifPresent(one -> history.noteAll(granted(one.grant(), personId, offer)));
       history.note(
           History.Event.of(
               clock.instant(),
@@ -101,6 +133,47 @@ public class HandOvers implements DeliveryListener {
               offer.settings().name()));
     }
     return linkAgain(offer, personId).orElseThrow();
+  }
+
+  /**
+   * What had to be waited for is there, in the caller's transaction, the person's row locked. It is
+   * delivered to whoever is on the list: nobody else asked for it by their own mailbox.
+   */
+  public void nowThere(Offer offer, Person person, Face.Grant grant) {
+    history.noteAll(granted(grant, person.id(), offer));
+    passes.endsAt(new Passes.Holder(person.id(), offer.id()), grant.endsAt());
+    starts.endKnown(offer.id(), person.id());
+    if (person.state() == PersonState.ON_THE_LIST) {
+      outbox.add(OutgoingEmail.delivery(person.id(), offer.id(), clock.instant()));
+    }
+  }
+
+  /**
+   * What was given was used elsewhere than behind the pass, such as a code in a shop, in the
+   * caller's transaction, the person's row locked (G5).
+   *
+   * @param words how, for the person's history
+   */
+  public void usedElsewhere(Offer offer, long personId, String words) {
+    history.note(
+        History.Event.of(clock.instant(), History.Kind.GRANT_USED, personId, offer.id(), words));
+    if (passes.usedElsewhere(new Passes.Holder(personId, offer.id()))) {
+      used(offer, personId);
+    }
+  }
+
+  /** What was given was used by looking at it, as {@link #usedElsewhere} (G5). */
+  public void usedByLooking(Offer offer, long personId) {
+    if (passes.usedElsewhere(new Passes.Holder(personId, offer.id()))) {
+      history.note(
+          History.Event.of(
+              clock.instant(),
+              History.Kind.PASS_USED,
+              personId,
+              offer.id(),
+              offer.settings().name()));
+      used(offer, personId);
+    }
   }
 
   /** A pass was used for the first time, in the caller's transaction (P4). */
@@ -117,7 +190,8 @@ public class HandOvers implements DeliveryListener {
   /** Sends a fresh link: a new pass with limits counted from now (P3). */
   public void freshLink(Offer offer, long personId) {
     Instant now = clock.instant();
-    passes.issue(new Passes.Holder(personId, offer.id()), offer.settings().handOver().limits());
+    give(offer, personId, Face.Occasion.AGAIN);
+    starts.endKnown(offer.id(), personId);
     history.note(History.Event.of(now, History.Kind.FRESH_LINK_ASKED, personId, offer.id(), ""));
     outbox.add(OutgoingEmail.delivery(personId, offer.id(), now));
   }

@@ -8,6 +8,9 @@ import java.util.Optional;
 import jeton.core.handover.PassStatus;
 import jeton.server.email.Readings;
 import jeton.server.files.FileAnswers;
+import jeton.server.files.PictureAnswers;
+import jeton.server.incentive.Face;
+import jeton.server.incentive.Incentives;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
 import jeton.server.pass.Passes;
@@ -15,6 +18,7 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 
 /** {@code /g/{token}}: a pass, its files, and the way to a fresh link (rules P2, P3, P5). */
@@ -36,7 +40,12 @@ class PassPage {
 
   /** What lies behind a pass, and who hears that it was looked at. */
   @org.springframework.stereotype.Component
-  record Shelf(Offers offers, FileAnswers files, Readings readings) {}
+  record Shelf(
+      Offers offers,
+      Incentives incentives,
+      FileAnswers files,
+      PictureAnswers pictures,
+      Readings readings) {}
 
   @GetMapping("/g/{token}")
   ResponseEntity<String> show(@PathVariable String token, HttpServletRequest request) {
@@ -50,7 +59,8 @@ class PassPage {
     if (pass.get().status(clock.instant()) != PassStatus.GOOD) {
       return over(token, pass.get());
     }
-    return words.open(shelf.offers().remembered(pass.get().offerId()), "/g/" + token);
+    Offer offer = shelf.offers().remembered(pass.get().offerId());
+    return words.open(offer, shelf.incentives().ownPage(offer, pass.get().personId(), token));
   }
 
   @GetMapping("/g/{token}/files/{number}")
@@ -70,16 +80,48 @@ class PassPage {
     if (file.isEmpty()) {
       return words.unknown();
     }
+    Face.Way way = shelf.incentives().way(offer, pass.get().personId(), file.get());
+    if (way == Face.Way.NOT) {
+      return words.unknown();
+    }
+    if (way == Face.Way.NOT_YET) {
+      return words.notYet(offer);
+    }
     // A look at the headers transfers nothing, so it counts as no use.
-    if (!request.getMethod().equals("HEAD") && !uses.open(pass.get(), token, offer, file.get())) {
+    if (!request.getMethod().equals("HEAD")
+        && !uses.open(new PassUses.Wish(pass.get(), token, way), offer, file.get())) {
       return over(token, pass.get());
     }
-    Offer.OfferFile f = file.get();
-    shelf
-        .files()
-        .send(new FileAnswers.Sent(f.hash(), f.name(), f.mediaType(), f.size()), request, response);
+    shelf.files().send(file.get().sent(way != Face.Way.KEPT), request, response);
     // Answered already.
     return null;
+  }
+
+  /** A picture of what is shown: as private as the page (P5). */
+  @GetMapping("/g/{token}/pictures/{hash}")
+  ResponseEntity<?> picture(@PathVariable String token, @PathVariable String hash) {
+    Optional<Passes.Pass> pass =
+        passes.find(token).filter(p -> p.status(clock.instant()) != PassStatus.EXPIRED);
+    boolean shown =
+        pass.filter(
+                p ->
+                    shelf
+                        .incentives()
+                        .showsPicture(shelf.offers().remembered(p.offerId()), p.personId(), hash))
+            .isPresent();
+    return shown ? shelf.pictures().behindPass(hash) : words.unknown();
+  }
+
+  /** The page tells what its holder does with what it shows. */
+  @PostMapping("/g/{token}/told/{what}")
+  ResponseEntity<Void> told(
+      @PathVariable String token,
+      @PathVariable String what,
+      @RequestBody(required = false) String more) {
+    passes
+        .find(token)
+        .ifPresent(pass -> uses.told(pass, new Face.Told(what, more == null ? "" : more)));
+    return ResponseEntity.noContent().build();
   }
 
   @PostMapping("/g/{token}/fresh")

@@ -4,7 +4,10 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import jeton.core.confirm.ConfirmationRules;
+import jeton.core.handover.PassStatus;
 import jeton.server.history.History;
+import jeton.server.incentive.Face;
+import jeton.server.incentive.Incentives;
 import jeton.server.mail.Outbox;
 import jeton.server.mail.OutgoingEmail;
 import jeton.server.offer.Offer;
@@ -26,6 +29,7 @@ public class PassUses {
   private final People people;
   private final History history;
   private final TransactionOperations tx;
+  private final Incentives incentives;
   private final Clock clock;
 
   PassUses(
@@ -43,28 +47,39 @@ public class PassUses {
     this.people = people;
     this.history = noting.history();
     this.tx = noting.tx();
+    this.incentives = noting.incentives();
     this.clock = clock;
   }
 
-  /** Where it is noted, and in what. */
+  /** Where it is noted, in what, and what kinds say to it. */
   @Component
-  record Noting(History history, TransactionOperations tx) {}
+  record Noting(History history, TransactionOperations tx, Incentives incentives) {}
+
+  /** A pass by which a file is asked for, and how it may be had. */
+  public record Wish(Passes.Pass pass, String token, Face.Way way) {}
 
   /**
    * Starts or goes on with the transfer of a file. False when the pass does not open it (any more).
    */
-  public boolean open(Passes.Pass pass, String token, Offer offer, Offer.OfferFile file) {
-    if (passes.goesOn(pass, file.hash())) {
+  public boolean open(Wish wish, Offer offer, Offer.OfferFile file) {
+    if (wish.way() == Face.Way.ALONG) {
+      return wish.pass().status(clock.instant()) != PassStatus.EXPIRED;
+    }
+    if (passes.goesOn(wish.pass(), file.hash())) {
       // Range after range of one transfer: nothing begins by it, so nobody has to be locked.
       return true;
     }
-    return tx.execute(status -> begin(pass, token, offer, file));
+    return tx.execute(status -> begin(wish, offer, file));
   }
 
-  private boolean begin(Passes.Pass pass, String token, Offer offer, Offer.OfferFile file) {
+  private boolean begin(Wish wish, Offer offer, Offer.OfferFile file) {
+    Passes.Pass pass = wish.pass();
     // What a first use sets going concerns the person: their row is locked before the pass's.
     people.lock(pass.personId());
-    Passes.Opening opening = passes.open(token, file.hash()).orElseThrow();
+    Passes.Opening opening = passes.open(wish.token(), file.hash()).orElseThrow();
+    if (opening.opened()) {
+      incentives.began(offer, pass.personId(), file);
+    }
     if (opening.firstUse()) {
       history.note(
           History.Event.of(
@@ -72,6 +87,16 @@ public class PassUses {
       handOvers.used(offer, pass.personId());
     }
     return opening.opened();
+  }
+
+  /** The page behind a pass tells what its holder does: for some kinds that is its use (G5). */
+  @Transactional
+  public void told(Passes.Pass pass, Face.Told told) {
+    people.lock(pass.personId());
+    Offer offer = offers.remembered(pass.offerId());
+    if (incentives.told(offer, pass.personId(), told)) {
+      handOvers.usedByLooking(offer, pass.personId());
+    }
   }
 
   /** Sends a fresh link to the address a pass belongs to, within the limits of S13. */

@@ -5,10 +5,11 @@ import java.util.Map;
 import jeton.core.form.Looks;
 import jeton.core.form.PageWords;
 import jeton.server.business.Business;
+import jeton.server.incentive.Incentives;
 import jeton.server.offer.Offer;
-import jeton.server.page.FileList;
 import jeton.server.page.Page;
 import jeton.server.page.Pages;
+import jeton.server.page.PartList;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Component;
@@ -25,12 +26,33 @@ public class PassWords {
   }
 
   /** What the pass opens. */
-  public ResponseEntity<String> open(Offer offer, String pass) {
+  public ResponseEntity<String> open(Offer offer, Incentives.OwnPage page) {
+    return pages.answer(HttpStatus.OK, "words", model(offer, page));
+  }
+
+  /** The same as text, for looking at. */
+  public String drawn(Offer offer, Incentives.OwnPage page) {
+    return pages.render("words", model(offer, page));
+  }
+
+  private Map<String, Object> model(Offer offer, Incentives.OwnPage page) {
     Looks looks = Page.looks(offer.settings().confirm().pages().colours());
-    Map<String, Object> model =
-        Page.words(business.now().settings(), looks, offer.settings().handOver().page());
-    model.put("files", FileList.of(offer, pass));
-    return pages.answer(HttpStatus.OK, "words", model);
+    Map<String, Object> model = Page.words(business.now().settings(), looks, page.words());
+    model.put("parts", PartList.of(page.parts()));
+    model.put("looked", page.looked());
+    return model;
+  }
+
+  /** A part of it is not open yet (V3). */
+  ResponseEntity<String> notYet(Offer offer) {
+    Looks looks = Page.looks(offer.settings().confirm().pages().colours());
+    return pages.answer(
+        HttpStatus.FORBIDDEN,
+        "words",
+        Page.words(
+            business.now().settings(),
+            looks,
+            new PageWords("Not open yet", "Your page tells when this opens. Come back then.")));
   }
 
   /** It has run out, or been used up; a fresh link is offered. */

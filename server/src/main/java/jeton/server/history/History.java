@@ -21,7 +21,16 @@ public class History {
     CONFIRMED,
     HANDED_OVER,
     DELIVERY_SENT,
+    /** Something personal was given: a code, a result, a prize. */
+    GRANTED,
     PASS_USED,
+    /** What was given was used elsewhere, such as a code in a shop. */
+    GRANT_USED,
+
+    /** Opened or began to play a piece of a private page. */
+    PIECE_OPENED,
+    /** What was given was taken back, or given back. */
+    GRANT_CHANGED,
     FRESH_LINK_ASKED,
     FOLLOW_UP_STARTED,
     FOLLOW_UP_SENT,

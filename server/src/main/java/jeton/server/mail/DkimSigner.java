@@ -126,7 +126,7 @@ final class DkimSigner {
         emptyLines++;
         blank = false;
         at++;
-      } else if (octet == '\r' || isBlank(octet)) {
+      } else if (octet == '\r' || Octets.isBlank(octet)) {
         blank |= octet != '\r';
         at++;
       } else {
@@ -164,11 +164,7 @@ final class DkimSigner {
   }
 
   private static boolean isWord(byte octet) {
-    return octet != '\r' && octet != '\n' && !isBlank(octet);
-  }
-
-  private static boolean isBlank(byte octet) {
-    return octet == ' ' || octet == '\t';
+    return octet != '\r' && octet != '\n' && !Octets.isBlank(octet);
   }
 
   private static String folded(String base64) {

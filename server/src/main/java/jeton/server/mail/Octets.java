@@ -32,6 +32,11 @@ public final class Octets extends OutputStream {
     size += length;
   }
 
+  /** Whether this is white space within a line (RFC 5322). */
+  public static boolean isBlank(byte octet) {
+    return octet == ' ' || octet == '\t';
+  }
+
   public int size() {
     return size;
   }

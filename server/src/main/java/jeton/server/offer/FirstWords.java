@@ -1,7 +1,6 @@
 package jeton.server.offer;
 
 import java.util.List;
-import java.util.Optional;
 import jeton.core.confirm.ConfirmSettings;
 import jeton.core.confirm.ConfirmationRules;
 import jeton.core.email.EmailButton;
@@ -10,13 +9,14 @@ import jeton.core.followup.RunAgain;
 import jeton.core.form.PageWords;
 import jeton.core.handover.HandOverSettings;
 import jeton.core.handover.PassLimits;
+import jeton.core.incentive.Incentive;
 
 /** The words a new offer starts with, so that it works before a word is changed. */
 final class FirstWords {
   private FirstWords() {}
 
-  static OfferSettings of(String name, String slug) {
-    return new OfferSettings(name, slug, confirm(), handOver());
+  static OfferSettings of(String name, String slug, Incentive gives) {
+    return new OfferSettings(name, slug, confirm(), handOver(gives.firstLimits()), gives);
   }
 
   private static ConfirmSettings confirm() {
@@ -39,7 +39,7 @@ final class FirstWords {
         true);
   }
 
-  private static HandOverSettings handOver() {
+  private static HandOverSettings handOver(PassLimits limits) {
     EmailContent email =
         new EmailContent(
             "Here it is: {{offer_name}}",
@@ -51,7 +51,7 @@ final class FirstWords {
         true,
         email,
         new PageWords("Here it is", "Your own link. Keep the email it came with."),
-        new PassLimits(Optional.of(30), Optional.of(10)),
+        limits,
         RunAgain.NEVER,
         List.of());
   }

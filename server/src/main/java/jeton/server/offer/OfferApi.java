@@ -40,6 +40,8 @@ class OfferApi {
 
   record OfferSave(int version, OfferSettings settings) {}
 
+  record KindChange(OfferKind kind) {}
+
   record StateChange(OfferState state) {}
 
   @GetMapping
@@ -61,6 +63,12 @@ class OfferApi {
   @PutMapping("/{id}")
   OfferViews.OfferView put(@PathVariable long id, @RequestBody OfferSave save) {
     return views.of(offers.save(id, save.version(), save.settings()));
+  }
+
+  /** What it gives, while that may still change (G1). */
+  @PutMapping("/{id}/kind")
+  OfferViews.OfferView changeKind(@PathVariable long id, @RequestBody KindChange change) {
+    return views.of(offers.changeKind(id, change.kind()));
   }
 
   /** Going live waits for the grave findings. */

@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import jeton.core.confirm.ConfirmSettings;
 import jeton.core.handover.HandOverSettings;
+import jeton.core.incentive.Incentive;
 import jeton.core.offer.OfferKind;
 import jeton.core.offer.OfferState;
 import jeton.server.database.Documents;
@@ -22,7 +23,7 @@ import org.springframework.stereotype.Repository;
 class OfferStore {
   private static final String SELECT =
       """
-      SELECT id, slug, name, kind, state, confirm, hand_over, version, updated_at, live_since
+      SELECT id, slug, name, kind, state, confirm, hand_over, gives, version, updated_at, live_since
         FROM offer
       """;
 
@@ -38,15 +39,16 @@ class OfferStore {
 
   private static final String ADD =
       """
-      INSERT INTO offer (slug, name, kind, state, confirm, hand_over, version, created_at, updated_at)
-      VALUES (:slug, :name, :kind, 'DRAFT', :confirm, :handOver, 1, :now, :now)
+      INSERT INTO offer (slug, name, kind, state, confirm, hand_over, gives, version, created_at, updated_at)
+      VALUES (:slug, :name, :kind, 'DRAFT', :confirm, :handOver,
+              JSON_SET('{}', CONCAT('$.', :kind), JSON_EXTRACT(:gives, '$')), 1, :now, :now)
       """;
 
   private static final String SAVE =
       """
       UPDATE offer
          SET slug = :slug, name = :name, confirm = :confirm, hand_over = :handOver,
-             version = version + 1, updated_at = :now
+             gives = JSON_SET(gives, CONCAT('$.', kind), JSON_EXTRACT(:gives, '$')), version = version + 1, updated_at = :now
        WHERE id = :id AND version = :version
       """;
 
@@ -55,6 +57,14 @@ class OfferStore {
       UPDATE offer
          SET state = :state, live_since = CASE WHEN :state = 'LIVE' THEN :now ELSE live_since END
        WHERE id = :id
+      """;
+
+  private static final String CHANGE_KIND =
+      """
+      UPDATE offer
+         SET kind = :kind, version = version + 1, updated_at = :now
+       WHERE id = :id AND state = 'DRAFT'
+         AND NOT EXISTS (SELECT 1 FROM sign_up s WHERE s.offer_id = offer.id)
       """;
 
   private static final String ADD_FILE =
@@ -119,6 +129,16 @@ class OfferStore {
         .update();
   }
 
+  /** The kind of a draft that nobody has signed up for (G1); false when it is none. */
+  boolean changeKind(long id, OfferKind kind, Instant now) {
+    return 1
+        == db.sql(CHANGE_KIND)
+            .param("id", id)
+            .param("kind", kind.name())
+            .param("now", Utc.bind(now))
+            .update();
+  }
+
   /** Holds the offer until the transaction ends: its files are counted one addition at a time. */
   void lock(long id) {
     db.sql("SELECT id FROM offer WHERE id = :id FOR UPDATE")
@@ -154,7 +174,15 @@ class OfferStore {
     return sql.param("slug", settings.slug())
         .param("name", settings.name())
         .param("confirm", documents.write(settings.confirm()))
-        .param("handOver", documents.write(settings.handOver()));
+        .param("handOver", documents.write(settings.handOver()))
+        .param("gives", documents.write(settings.gives()));
+  }
+
+  /** What was set for this kind, else what it starts from; other kinds' settings are kept (G1). */
+  private Incentive gives(String byKind, OfferKind kind) {
+    return Optional.ofNullable(documents.part(byKind, kind.name(), Incentive.class))
+        .or(kind::blank)
+        .orElseThrow();
   }
 
   private List<Offer> withFiles(List<Offer> offers) {
@@ -198,15 +226,17 @@ class OfferStore {
   }
 
   private Offer offer(ResultSet row, int n) throws SQLException {
+    OfferKind kind = OfferKind.valueOf(row.getString("kind"));
     OfferSettings settings =
         new OfferSettings(
             row.getString("name"),
             row.getString("slug"),
             documents.read(row.getString("confirm"), ConfirmSettings.class),
-            documents.read(row.getString("hand_over"), HandOverSettings.class));
+            documents.read(row.getString("hand_over"), HandOverSettings.class),
+            gives(row.getString("gives"), kind));
     return new Offer(
         row.getLong("id"),
-        OfferKind.valueOf(row.getString("kind")),
+        kind,
         OfferState.valueOf(row.getString("state")),
         settings,
         List.of(),

@@ -2,6 +2,8 @@ package jeton.server.offer;
 
 import java.util.List;
 import java.util.Map;
+import jeton.core.email.FillIn;
+import jeton.core.offer.OfferState;
 import jeton.core.readiness.Finding;
 import jeton.core.readiness.Readiness;
 import jeton.server.business.PublicUrl;
@@ -33,6 +35,8 @@ public class OfferViews {
    * @param shares along its track
    * @param findings of Readiness
    * @param mayGoLive whether none of them is grave
+   * @param fillIns what its emails may say of what a person was given
+   * @param kindMayChange whether it may give something else (G1)
    */
   public record OfferView(
       Offer offer,
@@ -40,7 +44,9 @@ public class OfferViews {
       Numbers.Track track,
       List<Numbers.Share> shares,
       List<Finding> findings,
-      boolean mayGoLive) {}
+      boolean mayGoLive,
+      List<FillIn> fillIns,
+      boolean kindMayChange) {}
 
   /** All of them, newest first. */
   public List<OfferView> all() {
@@ -71,6 +77,8 @@ public class OfferViews {
         track,
         track.shares(),
         found,
-        Readiness.mayGoLive(found));
+        Readiness.mayGoLive(found),
+        offer.settings().gives().fillIns(),
+        offer.state() == OfferState.DRAFT && track.signedUp() == 0);
   }
 }

@@ -16,6 +16,7 @@ import jeton.server.database.ConfigurationVersion;
 import jeton.server.database.Remembered;
 import jeton.server.email.BodyHtml;
 import jeton.server.files.StoredFiles;
+import jeton.server.files.Uploads;
 import jeton.server.history.History;
 import jeton.server.problem.ChangedMeanwhile;
 import jeton.server.problem.NotThere;
@@ -29,10 +30,9 @@ import org.springframework.transaction.support.TransactionOperations;
 /** Offers: made, changed, live or paused, with the files they hand over. */
 @Service
 public class Offers {
-  private static final int MOST_FILES = 20;
-
   private final OfferStore store;
   private final StoredFiles files;
+  private final Uploads uploads;
   private final ConfigurationVersion configuration;
   private final History history;
   private final ApplicationEventPublisher events;
@@ -41,9 +41,10 @@ public class Offers {
   private final Clock clock;
   private final Remembered<List<Offer>> known;
 
-  Offers(OfferStore store, StoredFiles files, Changes changes, Clock clock) {
+  Offers(OfferStore store, StoredFiles files, Uploads uploads, Changes changes, Clock clock) {
     this.store = store;
     this.files = files;
+    this.uploads = uploads;
     this.configuration = changes.configuration();
     this.history = changes.history();
     this.events = changes.events();
@@ -69,6 +70,11 @@ public class Offers {
   /** All offers, newest first. */
   public List<Offer> all() {
     return store.all();
+  }
+
+  /** All offers from memory: at most a second or two behind another instance. */
+  public List<Offer> known() {
+    return known.now();
   }
 
   /** An offer that must exist. */
@@ -97,10 +103,8 @@ public class Offers {
   /** Makes a draft with first words, a hosted form and an empty follow-up. */
   @Transactional
   public Offer make(String name, OfferKind kind) {
-    if (kind != OfferKind.DOWNLOAD) {
-      throw new Refused("kind", "not_offered", "Only downloads can be offered so far.");
-    }
-    OfferSettings settings = FirstWords.of(name.strip(), freeSlug(name));
+    OfferSettings settings =
+        FirstWords.of(name.strip(), freeSlug(name), kind.blank().orElseThrow(Offers::notYet));
     Refused.unlessNone(settings.check(fillIns()));
     Offer offer = get(store.add(settings, kind, clock.instant()));
     events.publishEvent(new OfferMade(offer));
@@ -115,9 +119,13 @@ public class Offers {
    */
   @Transactional
   public Offer save(long id, int version, OfferSettings settings) {
-    get(id);
+    Offer before = get(id);
     OfferSettings clean = cleaned(settings);
+    if (!clean.gives().getClass().equals(before.settings().gives().getClass())) {
+      throw new Refused("gives", "another_kind", "What it gives is of another kind by now.");
+    }
     Refused.unlessNone(clean.check(fillIns()));
+    events.publishEvent(new OfferSaving(before, clean));
     try {
       if (!store.save(id, version, clean, clock.instant())) {
         throw new ChangedMeanwhile("This offer");
@@ -129,6 +137,29 @@ public class Offers {
           "Another offer already has the address /o/" + settings.slug() + ".");
     }
     configuration.changed();
+    return get(id);
+  }
+
+  private static Refused notYet() {
+    return new Refused("kind", "not_offered", "This cannot be offered yet.");
+  }
+
+  /**
+   * Has an offer give something else, while it is a draft that nobody has signed up for. What was
+   * set for the other kind is kept until then (G1).
+   */
+  @Transactional
+  public Offer changeKind(long id, OfferKind kind) {
+    kind.blank().orElseThrow(Offers::notYet);
+    if (get(id).kind() != kind) {
+      if (!store.changeKind(id, kind, clock.instant())) {
+        throw new Refused(
+            "kind",
+            "kind_is_fixed",
+            "People have signed up for this, so what it gives stays. Make another offer instead.");
+      }
+      configuration.changed();
+    }
     return get(id);
   }
 
@@ -165,10 +196,49 @@ public class Offers {
         });
   }
 
+  /**
+   * Adds what came in piece by piece and is whole now. Asked again it answers the same and adds
+   * nothing.
+   */
+  public Offer addUploaded(long id, String uploadId) {
+    Uploads.Upload upload = uploads.find(id, uploadId);
+    if (upload.finished()) {
+      return get(id);
+    }
+    refuseIfFull(id);
+    StoredFiles.Stored stored;
+    try {
+      stored = uploads.kept(upload);
+    } catch (NotThere gone) {
+      if (uploads.find(id, uploadId).finished()) {
+        // The same question, asked at the same time, was quicker.
+        return get(id);
+      }
+      throw gone;
+    }
+    Offer offer =
+        tx.execute(
+            status -> {
+              store.lock(id);
+              if (uploads.finish(upload)) {
+                refuseIfFull(id);
+                store.addFile(id, stored.hash(), upload.name(), clock.instant());
+                configuration.changed();
+              }
+              return get(id);
+            });
+    uploads.drop(upload);
+    return offer;
+  }
+
   private void refuseIfFull(long id) {
-    if (get(id).files().size() >= MOST_FILES) {
+    Offer offer = get(id);
+    int most = offer.settings().gives().mostFiles();
+    if (offer.files().size() >= most) {
       throw new Refused(
-          "file", "too_many", "An offer hands over at most 20 files. Put some together.");
+          "file",
+          "too_many",
+          "This offer holds at most " + most + " files. Put some together, or take some out.");
     }
   }
 
@@ -202,7 +272,8 @@ public class Offers {
         settings.name().strip(),
         settings.slug(),
         c.withEmail(BodyHtml.cleaned(c.email())),
-        h.withEmail(BodyHtml.cleaned(h.email())));
+        h.withEmail(BodyHtml.cleaned(h.email())),
+        settings.gives());
   }
 
   private String freeSlug(String name) {

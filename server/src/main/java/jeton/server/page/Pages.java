@@ -70,7 +70,7 @@ public class Pages {
         .header("X-Content-Type-Options", "nosniff")
         .header(
             "Content-Security-Policy",
-            "default-src 'none'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; font-src 'self'; script-src 'self';"
+            "default-src 'none'; img-src 'self' data:; media-src 'self'; style-src 'self' 'unsafe-inline'; font-src 'self'; script-src 'self';"
                 + " connect-src 'self'; base-uri 'none'; form-action 'self' "
                 + openness.formsLeadTo()
                 + "; frame-ancestors "

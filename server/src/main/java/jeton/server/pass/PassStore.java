@@ -3,9 +3,8 @@ package jeton.server.pass;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
-import java.time.ZoneId;
+import java.util.List;
 import java.util.Optional;
-import jeton.core.handover.PassLimits;
 import jeton.core.handover.PassUse;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -20,8 +19,8 @@ class PassStore {
 
   private static final String ADD =
       """
-      INSERT INTO pass (person_id, offer_id, issued_at, expires_at, most_uses)
-      VALUES (:personId, :offerId, :now, :expiresAt, :mostUses)
+      INSERT INTO pass (person_id, offer_id, issued_at, expires_at, most_uses, ends_at)
+      VALUES (:personId, :offerId, :now, :expiresAt, :mostUses, :endsAt)
       """;
 
   private static final String ADD_LINK =
@@ -31,6 +30,13 @@ class PassStore {
       "SELECT "
           + COLUMNS
           + " FROM pass p WHERE p.offer_id = :offerId AND p.person_id = :personId ORDER BY p.id DESC LIMIT 1";
+
+  private static final String FIRST_ISSUED =
+      """
+      SELECT issued_at FROM pass
+       WHERE offer_id = :offerId AND person_id = :personId
+       ORDER BY id LIMIT 1
+      """;
 
   private static final String BY_LINK =
       "SELECT "
@@ -53,11 +59,35 @@ class PassStore {
        WHERE pass_id = :passId AND hash = :hash AND at = :first AND last_at < :now
       """;
 
+  private static final String PROLONG_IF_IT_GOES_ON =
+      """
+      UPDATE pass_use SET last_at = GREATEST(last_at, :now)
+       WHERE pass_id = :passId AND hash = :hash AND at >= :oldestFirst AND last_at >= :oldestLast
+       ORDER BY at DESC, id DESC LIMIT 1
+      """;
+
   private static final String COUNT_USE =
       """
       UPDATE pass
          SET uses = uses + 1, first_used_at = COALESCE(first_used_at, :now)
        WHERE id = :passId
+      """;
+
+  private static final String ENDS_AT =
+      """
+      UPDATE pass SET ends_at = :endsAt
+       WHERE offer_id = :offerId AND person_id = :personId
+       ORDER BY id DESC LIMIT 1
+      """;
+
+  private static final String USED_ELSEWHERE =
+      """
+      UPDATE pass SET first_used_at = :now
+       WHERE offer_id = :offerId AND person_id = :personId AND first_used_at IS NULL
+         AND NOT EXISTS (SELECT 1 FROM (SELECT id FROM pass
+                                         WHERE offer_id = :offerId AND person_id = :personId
+                                           AND first_used_at IS NOT NULL) used)
+       ORDER BY id DESC LIMIT 1
       """;
 
   private final JdbcClient db;
@@ -66,16 +96,39 @@ class PassStore {
     this.db = db;
   }
 
-  long add(Passes.Holder holder, PassLimits limits, Instant now, ZoneId zone) {
+  /** What a pass is issued with. */
+  record Issue(
+      Passes.Holder holder,
+      Instant at,
+      Optional<Instant> expiresAt,
+      Optional<Integer> mostUses,
+      Optional<Instant> endsAt) {}
+
+  long add(Issue issue) {
     GeneratedKeyHolder id = new GeneratedKeyHolder();
     db.sql(ADD)
-        .param("personId", holder.personId())
-        .param("offerId", holder.offerId())
-        .param("now", Utc.bind(now))
-        .param("expiresAt", Utc.bind(limits.expiry(now, zone)))
-        .param("mostUses", limits.uses().orElse(null))
+        .param("personId", issue.holder().personId())
+        .param("offerId", issue.holder().offerId())
+        .param("now", Utc.bind(issue.at()))
+        .param("expiresAt", Utc.bind(issue.expiresAt()))
+        .param("mostUses", issue.mostUses().orElse(null))
+        .param("endsAt", Utc.bind(issue.endsAt()))
         .update(id);
     return id.getKey().longValue();
+  }
+
+  void endsAt(Passes.Holder holder, Optional<Instant> endsAt) {
+    holder(db.sql(ENDS_AT), holder).param("endsAt", Utc.bind(endsAt)).update();
+  }
+
+  /** The person's row is locked by the caller, so that it is the first time once. */
+  boolean usedElsewhere(Passes.Holder holder, Instant now) {
+    return 1 == holder(db.sql(USED_ELSEWHERE), holder).param("now", Utc.bind(now)).update();
+  }
+
+  private static JdbcClient.StatementSpec holder(
+      JdbcClient.StatementSpec sql, Passes.Holder holder) {
+    return sql.param("offerId", holder.offerId()).param("personId", holder.personId());
   }
 
   void addLink(long passId, byte[] hash, Optional<Long> outboxId) {
@@ -102,6 +155,20 @@ class PassStore {
         .optional();
   }
 
+  List<Long> offersOf(long personId) {
+    return db.sql(
+            "SELECT DISTINCT offer_id FROM pass WHERE person_id = :personId ORDER BY offer_id")
+        .param("personId", personId)
+        .query(Long.class)
+        .list();
+  }
+
+  Optional<Instant> firstIssued(Passes.Holder holder) {
+    return holder(db.sql(FIRST_ISSUED), holder)
+        .query((row, n) -> Utc.read(row, "issued_at"))
+        .optional();
+  }
+
   Optional<Passes.Pass> byLink(byte[] hash, boolean lock) {
     return db.sql(lock ? BY_LINK + " FOR UPDATE" : BY_LINK)
         .param("hash", hash)
@@ -124,6 +191,18 @@ class PassStore {
         .param("first", Utc.bind(use.first()))
         .param("now", Utc.bind(now))
         .update();
+  }
+
+  /** One statement: it stands between a player and every range of its recording. */
+  boolean prolongIfItGoesOn(long passId, String hash, Instant now) {
+    return 1
+        == db.sql(PROLONG_IF_IT_GOES_ON)
+            .param("passId", passId)
+            .param("hash", hash)
+            .param("oldestLast", Utc.bind(PassUse.oldestLast(now)))
+            .param("oldestFirst", Utc.bind(PassUse.oldestFirst(now)))
+            .param("now", Utc.bind(now))
+            .update();
   }
 
   void countUse(long passId, String hash, Instant now) {

@@ -3,6 +3,7 @@ package jeton.server.pass;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import jeton.core.handover.PassLimits;
@@ -48,15 +49,43 @@ public class Passes {
   /** What starting a transfer came to. */
   public record Opening(Pass pass, boolean opened, boolean firstUse) {}
 
-  /** Issues a pass with these limits, counted from now. */
-  public long issue(Holder holder, PassLimits limits) {
+  /**
+   * Issues a pass with these limits, counted from now.
+   *
+   * @param endsAt last moment of what it stands for, where that ends by itself
+   */
+  public long issue(Holder holder, PassLimits limits, Optional<Instant> endsAt) {
     Instant now = clock.instant();
-    return store.add(holder, limits, now, business.now().settings().zoneId());
+    Optional<Instant> expiry = limits.expiry(now, business.now().settings().zoneId());
+    return store.add(new PassStore.Issue(holder, now, expiry, limits.uses(), endsAt));
   }
 
   /** Makes a pass reachable by a token whose hash is given. Doing it twice is harmless. */
   public void reachableBy(long passId, byte[] tokenHash) {
     store.addLink(passId, tokenHash, Optional.empty());
+  }
+
+  /** The last moment of what a holder's newest pass stands for, known only now. */
+  public void endsAt(Holder holder, Optional<Instant> endsAt) {
+    store.endsAt(holder, endsAt);
+  }
+
+  /**
+   * What a holder's passes stand for was used elsewhere (G5). True the first time; false for
+   * somebody without a pass, too.
+   */
+  public boolean usedElsewhere(Holder holder) {
+    return store.usedElsewhere(holder, clock.instant());
+  }
+
+  /** Offers of which a person has a pass. */
+  public List<Long> offersOf(long personId) {
+    return store.offersOf(personId);
+  }
+
+  /** When a holder was first given what the offer gives. */
+  public Optional<Instant> firstIssued(Holder holder) {
+    return store.firstIssued(holder);
   }
 
   /** The newest pass of a holder. */
@@ -105,13 +134,7 @@ public class Passes {
 
   /** Whether a use of this file goes on (P2); it is prolonged then. */
   public boolean goesOn(Pass pass, String fileHash) {
-    Instant now = clock.instant();
-    Optional<PassUse> latest = store.latestUse(pass.id(), fileHash);
-    boolean goesOn = PassUse.judge(latest, pass.status(now), now) == PassUse.Answer.CONTINUES;
-    if (goesOn) {
-      store.prolong(pass.id(), fileHash, latest.orElseThrow(), now);
-    }
-    return goesOn;
+    return store.prolongIfItGoesOn(pass.id(), fileHash, clock.instant());
   }
 
   /** Starts a transfer of a file: counts a use unless the latest of this file goes on (P2, P4). */

@@ -105,7 +105,12 @@ public class Fixes {
     offers.save(
         offer.id(),
         offer.version(),
-        new OfferSettings(offer.settings().name(), offer.settings().slug(), confirm, handOver));
+        new OfferSettings(
+            offer.settings().name(),
+            offer.settings().slug(),
+            confirm,
+            handOver,
+            offer.settings().gives()));
   }
 
   private static EmailContent with(EmailContent email, EmailBlock block) {

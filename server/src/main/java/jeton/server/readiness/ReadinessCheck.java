@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import jeton.core.email.FillIns;
 import jeton.core.readiness.Facts;
 import jeton.core.readiness.Finding;
 import jeton.core.readiness.Readiness;
@@ -18,6 +19,7 @@ import jeton.server.business.SmtpSettings;
 import jeton.server.followup.Sequence;
 import jeton.server.followup.Sequences;
 import jeton.server.form.Forms;
+import jeton.server.incentive.Incentives;
 import jeton.server.offer.Offer;
 import jeton.server.people.Tags;
 import jeton.server.request.Install;
@@ -43,7 +45,12 @@ public class ReadinessCheck {
 
   /** What lies around an offer. */
   @org.springframework.stereotype.Component
-  record Around(Sightings sightings, Tags tags, Install install, PublicUrl publicUrl) {}
+  record Around(
+      Sightings sightings,
+      Tags tags,
+      Install install,
+      PublicUrl publicUrl,
+      Incentives incentives) {}
 
   /** What would go wrong with an offer as it stands. */
   public List<Finding> of(Offer offer) {
@@ -53,14 +60,15 @@ public class ReadinessCheck {
   /** What would go wrong with an offer if this were its follow-up. */
   public List<Finding> of(Offer offer, Sequence sequence) {
     BusinessSettings settings = business.now().settings();
+    Instant now = clock.instant();
     return Readiness.of(
         new Facts(
-            offer.files().stream().map(Offer.OfferFile::name).toList(),
+            around.incentives().missing(offer),
             new Facts.Business(
                 settings.postalAddress(),
                 settings.senderName(),
                 settings.senderEmail(),
-                settings.whenUnknown(),
+                FillIns.allSaid(settings.whenUnknown(), offer.settings().gives().fillIns()),
                 mail(),
                 new Facts.Install(
                     around.install().isEncrypted(),
@@ -76,7 +84,11 @@ public class ReadinessCheck {
                 sequence.rules(),
                 sequence.paused()),
             around.tags().all().stream().map(Tags.TagCount::name).collect(Collectors.toSet()),
-            new Facts.Timing(clock.instant(), settings.zoneId(), settings.sending().spacing())));
+            new Facts.Timing(
+                now,
+                settings.zoneId(),
+                settings.sending().spacing(),
+                offer.endOf(now, settings.zoneId()))));
   }
 
   private Facts.Mail mail() {

@@ -1,6 +1,7 @@
 package jeton.server.rehearsal;
 
 import java.time.Instant;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -11,8 +12,7 @@ import jeton.core.readiness.Finding;
 import jeton.core.rehearsal.Moment;
 import jeton.server.confirm.ConfirmWords;
 import jeton.server.email.EmailWriter;
-import jeton.server.email.Incentive;
-import jeton.server.email.IncentiveSource;
+import jeton.server.email.Gift;
 import jeton.server.email.WrittenEmail;
 import jeton.server.followup.LeaveWords;
 import jeton.server.followup.Sequence;
@@ -20,6 +20,7 @@ import jeton.server.form.Form;
 import jeton.server.form.FormPages;
 import jeton.server.form.Forms;
 import jeton.server.handover.PassWords;
+import jeton.server.incentive.Incentives;
 import jeton.server.mail.OutgoingEmail;
 import jeton.server.offer.Offer;
 import org.springframework.stereotype.Component;
@@ -30,10 +31,10 @@ class Frames {
   private static final String NO_LINK = "#";
   private final Papers papers;
   private final EmailWriter writer;
-  private final IncentiveSource incentives;
+  private final Incentives incentives;
   private final Forms forms;
 
-  Frames(Papers papers, EmailWriter writer, IncentiveSource incentives, Forms forms) {
+  Frames(Papers papers, EmailWriter writer, Incentives incentives, Forms forms) {
     this.papers = papers;
     this.writer = writer;
     this.incentives = incentives;
@@ -66,7 +67,7 @@ class Frames {
       List<Finding> findings) {}
 
   /** What every moment is drawn with. */
-  private record Pen(Offer offer, Incentive incentive, Stage.RehearsalWish wish) {}
+  private record Pen(Offer offer, Gift gift, Stage.RehearsalWish wish) {}
 
   /** What a page or an email shows. */
   private record Drawn(String subject, String preview, String html) {
@@ -113,11 +114,15 @@ class Frames {
       case ANSWER -> Drawn.page(papers.forms().answer(offer, form(offer, pen.wish()), false));
       case CONFIRMATION_EMAIL ->
           email(pen, OutgoingEmail.Kind.CONFIRMATION, offer.settings().confirm().email());
-      case CONFIRMED_PAGE -> Drawn.page(papers.confirm().confirmed(offer, NO_LINK).getBody());
+      case CONFIRMED_PAGE ->
+          Drawn.page(
+              offer.settings().leadsStraight()
+                  ? papers.passes().drawn(offer, incentives.sampleOfOwnPage(offer))
+                  : papers.confirm().confirmed(offer, incentives.sampleOf(offer)).getBody());
       case CONFIRMATION_RAN_OUT -> Drawn.page(papers.confirm().over(NO_LINK).getBody());
       case DELIVERY_EMAIL ->
           email(pen, OutgoingEmail.Kind.DELIVERY, offer.settings().handOver().email());
-      case PASS_USED -> Drawn.page(papers.passes().open(offer, NO_LINK).getBody());
+      case PASS_USED -> Drawn.page(papers.passes().drawn(offer, incentives.sampleOfOwnPage(offer)));
       case PASS_RAN_OUT -> Drawn.page(papers.passes().over(NO_LINK, false).getBody());
       case SEQUENCE_EMAIL, SKIPPED ->
           email(pen, OutgoingEmail.Kind.FOLLOW_UP, email.orElseThrow().content());
@@ -129,16 +134,22 @@ class Frames {
   private Drawn email(Pen pen, OutgoingEmail.Kind kind, EmailContent content) {
     WrittenEmail written =
         writer
-            .ready(content, kind, pen.incentive())
+            .ready(content, kind, pen.gift())
             .write(
                 new EmailWriter.Reader(
                     pen.wish().firstName(),
                     "aoife@mail.example",
-                    pen.incentive().name(),
+                    pen.gift().offerName(),
                     NO_LINK,
                     NO_LINK,
-                    pen.wish().answers()));
+                    known(pen)));
     return new Drawn(written.subject(), written.preview(), written.html());
+  }
+
+  private Map<String, String> known(Pen pen) {
+    Map<String, String> known = new HashMap<>(pen.wish().answers());
+    known.putAll(incentives.sample(pen.offer().id(), Optional.empty()));
+    return known;
   }
 
   private Form form(Offer offer, Stage.RehearsalWish wish) {

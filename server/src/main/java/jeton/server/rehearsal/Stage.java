@@ -127,7 +127,8 @@ public class Stage {
                         s.id(), s.name(), s.timing(), s.rules(), s.id() == own, s.paused()))
             .toList(),
         settings.zoneId(),
-        settings.sending().spacing());
+        settings.sending().spacing(),
+        offer.settings().gives());
   }
 
   private Visitor visitor(RehearsalWish wish) {

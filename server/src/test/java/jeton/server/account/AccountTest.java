@@ -23,10 +23,12 @@ import jeton.harness.Awaiting;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
+import jeton.server.database.Transactions;
 import org.junit.jupiter.api.Test;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.crypto.password.Pbkdf2PasswordEncoder;
+import org.springframework.session.jdbc.JdbcIndexedSessionRepository;
 import tools.jackson.databind.JsonNode;
 
 class AccountTest {
@@ -49,6 +51,15 @@ class AccountTest {
                     .startsWith("jeton=")
                     .contains("HttpOnly")
                     .contains("SameSite=Lax"));
+  }
+
+  /**
+   * What clears old sessions away each minute can meet a request in a deadlock: one does it again.
+   */
+  @Test
+  void sessionsAreKept_inTransactionsThatAreDoneAgain() {
+    var sessions = server.bean(JdbcIndexedSessionRepository.class);
+    assertThat(sessions).extracting("transactionOperations").isInstanceOf(Transactions.class);
   }
 
   @Test

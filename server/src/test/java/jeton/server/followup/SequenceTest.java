@@ -21,6 +21,7 @@ import jeton.core.followup.Start;
 import jeton.core.followup.StepRules;
 import jeton.core.followup.Wait;
 import jeton.core.handover.HandOverSettings;
+import jeton.core.handover.PassLimits;
 import jeton.core.people.TagChange;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
@@ -227,6 +228,34 @@ class SequenceTest {
     server.forward(Duration.ofMillis(1));
     assertThat(letters(offer, unused)).containsExactly("R");
     assertThat(letters(offer, used)).isEmpty();
+  }
+
+  @Test
+  void anEndThatComesNear_startsTheReminder_whoseEndIsPutOffStartsItLater() {
+    SampleOffer offer =
+        new SampleOffer(
+            s ->
+                new OfferSettings(
+                    s.name(),
+                    s.slug(),
+                    s.confirm(),
+                    s.handOver().withLimits(new PassLimits(Optional.of(10), Optional.empty())),
+                    s.gives()));
+    other(
+        "It ends soon",
+        startedBy(new Start(Start.Kind.ENDS_SOON, Optional.of(offer.id), "", 3, ""), Goal.NONE),
+        SampleOffer.step(0, "E"));
+    String first = newAddress();
+    String renewed = newAddress();
+    offer.join(first);
+    offer.join(renewed);
+    server.forward(Duration.ofDays(5));
+    offer.visitor.form(offer.link(renewed, "/g/") + "/fresh", Map.of());
+    server.forward(Duration.ofDays(3));
+    assertThat(letters(offer, first)).contains("E");
+    assertThat(letters(offer, renewed)).doesNotContain("E");
+    server.forward(Duration.ofDays(5));
+    assertThat(letters(offer, renewed)).contains("E");
   }
 
   @Test

@@ -203,7 +203,8 @@ class ForetoldTest {
         own
             ? Start.BY_SIGN_UP
             : new Start(
-                chance.nextBoolean() ? Start.Kind.PASS_USED : Start.Kind.PASS_NOT_USED,
+                List.of(Start.Kind.PASS_USED, Start.Kind.PASS_NOT_USED, Start.Kind.ENDS_SOON)
+                    .get(chance.nextInt(3)),
                 Optional.of(offerId),
                 "",
                 1 + chance.nextInt(3),

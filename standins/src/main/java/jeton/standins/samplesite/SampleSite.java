@@ -35,6 +35,8 @@ public final class SampleSite implements AutoCloseable {
 
   private final HttpServer server;
   private final Map<String, String> added = new ConcurrentHashMap<>();
+  private final Checkout checkout = new Checkout();
+  private volatile Checkout.Till till = new Checkout.Till("", "");
   private volatile Placed placed = new Placed("", "", "", "");
 
   private SampleSite(HttpServer server) {
@@ -76,6 +78,16 @@ public final class SampleSite implements AutoCloseable {
   /** Puts a snippet, a spot and an opener on every page. */
   public void place(Placed whatIsPlaced) {
     placed = whatIsPlaced;
+  }
+
+  /**
+   * Has the basket ask about codes.
+   *
+   * @param base origin of whoever made them
+   * @param key the shop's
+   */
+  public void sell(String base, String key) {
+    till = new Checkout.Till(base, key);
   }
 
   /** Adds a page of any HTML, without the policy and the style of the others. */
@@ -122,7 +134,14 @@ public final class SampleSite implements AutoCloseable {
         send(exchange, 404, "text/html", "<!doctype html><title>Not here</title><p>Not here.");
         return;
       }
-      send(exchange, 200, "text/html", page(name, exchange.getRequestURI().getQuery()));
+      String html = page(name, exchange.getRequestURI().getQuery());
+      if (name.equals("checkout") && !till.key().isEmpty()) {
+        String posted =
+            new String(exchange.getRequestBody().readAllBytes(), StandardCharsets.UTF_8);
+        String query = String.valueOf(exchange.getRequestURI().getRawQuery());
+        html = html.replace(read("checkout.html"), checkout.page(till, query, posted));
+      }
+      send(exchange, 200, "text/html", html);
     }
   }
 

@@ -1,0 +1,53 @@
+package jeton.core.incentive;
+
+import java.time.Instant;
+import java.time.ZoneId;
+import java.util.List;
+import java.util.Optional;
+import jeton.core.email.FillIn;
+import jeton.core.handover.PassLimits;
+import jeton.core.problem.Problems;
+
+/** What an offer gives, as its owner sets it (G1): one record of settings per kind. */
+public sealed interface Incentive permits Download, Coupon, PrivatePage {
+
+  /** Notes what keeps these settings from being saved. */
+  void check(String path, Problems problems);
+
+  /** What keeps it from being given as it is set. */
+  default List<Lack> missing() {
+    return List.of();
+  }
+
+  /**
+   * The last moment of what is given then, where it ends by itself.
+   *
+   * @param zone the business's
+   */
+  default Optional<Instant> end(Instant given, ZoneId zone) {
+    return Optional.empty();
+  }
+
+  /** Limits that a new offer's pass begins with. */
+  default PassLimits firstLimits() {
+    return new PassLimits(Optional.of(30), Optional.of(10));
+  }
+
+  /** Most files of an offer that gives this. */
+  default int mostFiles() {
+    return 20;
+  }
+
+  /**
+   * Whether the visitor is led straight to it, where the answer to a form or the confirmed page
+   * could be (V4).
+   */
+  default boolean straight() {
+    return false;
+  }
+
+  /** What emails may say of what a person was given (F1). */
+  default List<FillIn> fillIns() {
+    return List.of();
+  }
+}

@@ -1,0 +1,138 @@
+package jeton.server.coupon;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.io.OutputStreamWriter;
+import java.io.Writer;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import jeton.core.coupon.CodeShape;
+import jeton.core.incentive.Coupon;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVPrinter;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** A coupon's codes over HTTP. */
+@RestController
+@RequestMapping("/api/offers/{offerId}/coupon")
+class CouponApi {
+  private static final int A_PAGE = 50;
+  private static final int A_CSV_PAGE = 1000;
+  private final Coupons coupons;
+
+  CouponApi(Coupons coupons) {
+    this.coupons = coupons;
+  }
+
+  record Withdrawal(String reason) {}
+
+  /** A code typed to see how it reads; the coupon need not be saved. */
+  record Typed(Coupon coupon, String typed) {}
+
+  /**
+   * How it reads.
+   *
+   * @param sample a code as they will look
+   */
+  record ReadBack(String sample, CodeShape.Status status) {}
+
+  @GetMapping("/numbers")
+  Coupons.CouponNumbers numbers(@PathVariable long offerId) {
+    return coupons.numbers(offerId);
+  }
+
+  /**
+   * A page of codes, newest first.
+   *
+   * @param below id of the last one seen
+   */
+  @GetMapping("/codes")
+  List<CodeTableStore.CodeRow> codes(
+      @PathVariable long offerId,
+      @RequestParam(defaultValue = "") String words,
+      @RequestParam(defaultValue = "") String state,
+      @RequestParam Optional<Long> below) {
+    return coupons.below(offerId, words, state, below.orElse(Long.MAX_VALUE), A_PAGE);
+  }
+
+  /** Codes handed out, as a table to take along (C9); a page at a time, however many there are. */
+  @GetMapping("/codes.csv")
+  void csv(@PathVariable long offerId, HttpServletResponse response) throws IOException {
+    coupons.coupon(offerId);
+    response.setContentType("text/csv; charset=utf-8");
+    response.setHeader("Content-Disposition", "attachment; filename=\"codes.csv\"");
+    try (Writer out = new OutputStreamWriter(response.getOutputStream(), StandardCharsets.UTF_8);
+        CSVPrinter table = new CSVPrinter(out, CSVFormat.RFC4180)) {
+      table.printRecord("code", "state", "email", "given", "ends", "uses", "orders");
+      long below = Long.MAX_VALUE;
+      List<CodeTableStore.CodeRow> page = coupons.below(offerId, "", "", below, A_CSV_PAGE);
+      while (!page.isEmpty()) {
+        for (CodeTableStore.CodeRow row : page) {
+          below = row.id();
+          table.printRecord(
+              safe(row.code()),
+              row.state().name().toLowerCase(Locale.ROOT),
+              safe(row.email().orElse("")),
+              row.givenAt().map(Object::toString).orElse(""),
+              row.endsAt().map(Object::toString).orElse(""),
+              row.uses(),
+              safe(row.orders()));
+        }
+        page = coupons.below(offerId, "", "", below, A_CSV_PAGE);
+      }
+    }
+  }
+
+  /** What a spreadsheet would take for a formula gets an apostrophe in front (L5). */
+  private static String safe(String cell) {
+    return !cell.isEmpty() && "=+-@\t\r".indexOf(cell.charAt(0)) >= 0 ? "'" + cell : cell;
+  }
+
+  @PostMapping("/codes/{codeId}/withdraw")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void withdraw(
+      @PathVariable long offerId, @PathVariable long codeId, @RequestBody Withdrawal withdrawal) {
+    coupons.withdraw(offerId, codeId, withdrawal.reason() == null ? "" : withdrawal.reason());
+  }
+
+  @PostMapping("/codes/{codeId}/restore")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void restore(@PathVariable long offerId, @PathVariable long codeId) {
+    coupons.restore(offerId, codeId);
+  }
+
+  /** The body is the CSV itself. */
+  @PostMapping(path = "/pool", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+  Coupons.BroughtIn bringIn(@PathVariable long offerId, HttpServletRequest request)
+      throws IOException {
+    return coupons.bringIn(offerId, request.getInputStream());
+  }
+
+  /** The body is the CSV itself. */
+  @PostMapping(path = "/used", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
+  Coupons.UsedIn bringInUsed(
+      @PathVariable long offerId,
+      @RequestParam(defaultValue = "false") boolean counts,
+      HttpServletRequest request)
+      throws IOException {
+    return coupons.bringInUsed(offerId, request.getInputStream(), counts);
+  }
+
+  @PostMapping("/read")
+  ReadBack read(@PathVariable long offerId, @RequestBody Typed typed) {
+    return new ReadBack(
+        CouponFace.sampleCode(typed.coupon()), typed.coupon().shape().read(typed.typed()).status());
+  }
+}

@@ -1,0 +1,2 @@
+/** Coupons: codes handed out, shown, and redeemed by shops (rules C). */
+package jeton.server.coupon;

@@ -1,0 +1,2 @@
+/** Downloads: files to take away. */
+package jeton.server.download;

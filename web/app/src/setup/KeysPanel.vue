@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import { onMounted, ref } from 'vue'
+import { oneLine } from '../api/client'
+import type { ProgramKey } from '../api/types'
+import When from '../business/When.vue'
+import ConfirmDialog from '../shared/ConfirmDialog.vue'
+import CopyButton from '../shared/CopyButton.vue'
+import { useProgramKeys } from './useProgramKeys'
+
+/** Keys for programs: made, shown once, revoked. */
+const calls = useProgramKeys()
+const keys = ref<ProgramKey[]>([])
+const name = ref('')
+const onlyChecks = ref(false)
+const made = ref('')
+const wrong = ref('')
+const revoking = ref<ProgramKey | null>(null)
+
+async function load() {
+  try {
+    keys.value = await calls.all()
+  } catch (failed) {
+    wrong.value = oneLine(failed)
+  }
+}
+
+async function make() {
+  wrong.value = ''
+  try {
+    const may: ProgramKey['may'] = onlyChecks.value ? ['CHECK_COUPONS'] : ['CHECK_COUPONS', 'REDEEM_COUPONS']
+    made.value = (await calls.make(name.value, may)).key
+    name.value = ''
+    await load()
+  } catch (failed) {
+    wrong.value = oneLine(failed)
+  }
+}
+
+async function revoke(key: ProgramKey) {
+  try {
+    await calls.revoke(key.id)
+    await load()
+  } catch (failed) {
+    wrong.value = oneLine(failed)
+  }
+}
+
+const mayWords = (key: ProgramKey) =>
+  key.may.includes('REDEEM_COUPONS') ? 'checks and redeems codes' : 'checks codes only'
+
+onMounted(load)
+</script>
+
+<template>
+  <section id="keys" class="panel stack" aria-labelledby="keys-title">
+    <h2 id="keys-title">Keys for programs</h2>
+    <p class="small quiet">
+      With a key your shop asks by itself whether a code is good, and tells when it was used. The addresses
+      are /api/coupons/check, /redeem and /release.
+    </p>
+    <v-alert v-if="made" type="success" variant="tonal" density="compact" role="status">
+      This key is shown once. Copy it now: only its fingerprint is kept.
+      <div class="row mt-2">
+        <code>{{ made }}</code>
+        <CopyButton :text="made" what="the key" />
+        <v-btn size="small" @click="made = ''">I have it</v-btn>
+      </div>
+    </v-alert>
+    <ul v-if="keys.length" class="keys">
+      <li v-for="key in keys" :key="key.id" class="row spread">
+        <span
+          ><strong>{{ key.name }}</strong>
+          <span class="small quiet">
+            {{ mayWords(key) }} · made <When :at="key.madeAt" /><template v-if="key.lastUsedAt">
+              · last used <When :at="key.lastUsedAt" /></template
+            ><template v-if="key.revokedAt"> · revoked <When :at="key.revokedAt" /></template></span
+        ></span>
+        <v-btn v-if="!key.revokedAt" size="small" :aria-label="`Revoke ${key.name}`" @click="revoking = key"
+          >Revoke</v-btn
+        >
+      </li>
+    </ul>
+    <form class="row" @submit.prevent="make">
+      <v-text-field
+        v-model="name"
+        label="What will use it"
+        placeholder="The shop's till"
+        :error-messages="wrong"
+      />
+      <v-checkbox v-model="onlyChecks" label="May only check" hide-details />
+      <v-btn type="submit">Make a key</v-btn>
+    </form>
+    <ConfirmDialog
+      :model-value="!!revoking"
+      title="Revoke this key?"
+      keep="Keep it"
+      action="Revoke it"
+      grave
+      @update:model-value="revoking = null"
+      @act="revoke(revoking!)"
+    >
+      Whatever uses “{{ revoking?.name }}” is refused from then on. A revoked key does not come back.
+    </ConfirmDialog>
+  </section>
+</template>
+
+<style scoped>
+.keys {
+  list-style: none;
+  padding: 0;
+  display: grid;
+  gap: 8px;
+}
+code {
+  overflow-wrap: anywhere;
+}
+form > .v-text-field {
+  flex: 1 1 180px;
+}
+</style>
