@@ -73,7 +73,7 @@ final class BalanceBench implements Bench.Measurement {
         Scoring.MATCH,
         outcomes,
         IntStream.range(0, QUESTIONS)
-            .mapToObj(q -> new Question("q" + q, "", "", false, false, answers(q)))
+            .mapToObj(q -> new Question("q" + q, "", "", "", false, false, answers(q)))
             .toList(),
         Optional.empty());
   }

@@ -8,6 +8,7 @@ import jeton.core.incentive.Coupon;
 import jeton.core.incentive.Download;
 import jeton.core.incentive.Incentive;
 import jeton.core.incentive.PrivatePage;
+import jeton.core.incentive.Quiz;
 
 /** What an offer gives (G1): each kind with what its settings start from. */
 public enum OfferKind {
@@ -18,7 +19,7 @@ public enum OfferKind {
   /** A page only pass holders see. */
   PRIVATE_PAGE(PrivatePage.BLANK),
   /** A quiz and its outcome. */
-  QUIZ(null),
+  QUIZ(Quiz.BLANK),
   /** A prize wheel. */
   WHEEL(null);
 

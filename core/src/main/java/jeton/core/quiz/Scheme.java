@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.SortedSet;
 import java.util.TreeSet;
+import jeton.core.problem.Problems;
 
 /**
  * What a quiz asks, and how answers lead to one of its outcomes.
@@ -23,6 +24,39 @@ public record Scheme(
     outcomes = outcomes == null ? List.of() : List.copyOf(outcomes);
     questions = questions == null ? List.of() : List.copyOf(questions);
     tieBreak = tieBreak == null || scoring == Scoring.RANGE ? Optional.empty() : tieBreak;
+  }
+
+  /** Most questions of a quiz. */
+  public static final int MOST_QUESTIONS = 30;
+
+  /** Most outcomes of a quiz. */
+  public static final int MOST_OUTCOMES = 12;
+
+  /** Notes what keeps this from being saved. */
+  public void check(String path, Problems problems) {
+    problems.when(
+        questions.size() > MOST_QUESTIONS,
+        path + ".questions",
+        "too_many",
+        "A quiz has at most " + MOST_QUESTIONS + " questions.");
+    problems.when(
+        outcomes.size() > MOST_OUTCOMES,
+        path + ".outcomes",
+        "too_many",
+        "A quiz has at most " + MOST_OUTCOMES + " outcomes.");
+    Keys.check(questions.stream().map(Question::id).toList(), path + ".questions", problems);
+    Keys.check(outcomes.stream().map(Outcome::id).toList(), path + ".outcomes", problems);
+    for (int i = 0; i < questions.size(); i++) {
+      questions.get(i).check(path + ".questions[" + i + "]", problems);
+    }
+    for (int i = 0; i < outcomes.size(); i++) {
+      outcomes.get(i).check(path + ".outcomes[" + i + "]", problems);
+    }
+  }
+
+  /** The outcome of a key. */
+  public Optional<Outcome> outcome(String id) {
+    return outcomes.stream().filter(outcome -> outcome.id().equals(id)).findFirst();
   }
 
   /**

@@ -58,7 +58,8 @@ class BalanceTest {
         answers.add(Answer.scoring("a" + a, points, chance.nextInt(7) - 2));
       }
       questions.add(
-          new Question("q" + q, "", "", chance.nextInt(3) == 0, chance.nextInt(3) == 0, answers));
+          new Question(
+              "q" + q, "", "", "", chance.nextInt(3) == 0, chance.nextInt(3) == 0, answers));
     }
     Optional<String> tieBreak =
         chance.nextBoolean()
@@ -114,6 +115,7 @@ class BalanceTest {
                 q ->
                     new Question(
                         "q" + q,
+                        "",
                         "",
                         "",
                         several,

@@ -19,7 +19,7 @@ class EveningTest {
   }
 
   private static Question question(String id, Answer... answers) {
-    return new Question(id, "", "", false, false, List.of(answers));
+    return new Question(id, "", "", "", false, false, List.of(answers));
   }
 
   private static Answer to(String outcome, int points) {

@@ -96,6 +96,7 @@ class QuizVectorsTest {
               q.get("id").asString(),
               "",
               "",
+              "",
               q.get("pick").asString().equals("several"),
               q.get("optional").asBoolean(),
               answers));
