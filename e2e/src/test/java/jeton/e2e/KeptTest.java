@@ -123,10 +123,19 @@ class KeptTest {
       String words = words();
       type(editor.field(page), words);
       page.getByRole(AriaRole.BUTTON, named("^Go live$")).click();
-      assertThat(page.getByRole(AriaRole.BUTTON, named("^Pause$"))).isVisible();
+      assertLive(page);
       // By the time it is live, not some time later.
       assertThat(page.request().get(editor.api.formatted(id)).text()).contains(words);
       page.context().close();
+    }
+  }
+
+  /** And if not, what stands on the page instead. */
+  private static void assertLive(Page page) {
+    try {
+      assertThat(page.getByRole(AriaRole.BUTTON, named("^Pause$"))).isVisible();
+    } catch (AssertionError notLive) {
+      throw new AssertionError("Not live; the page says: " + page.innerText("body"), notLive);
     }
   }
 

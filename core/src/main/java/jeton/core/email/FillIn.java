@@ -30,7 +30,7 @@ public record FillIn(
     return new FillIn(key, label, true, true, usualWords);
   }
 
-  private static FillIn link(String key, String label) {
+  static FillIn link(String key, String label) {
     return new FillIn(key, label, false, false, "");
   }
 

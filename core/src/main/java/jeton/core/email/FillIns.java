@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 
 /** The fill-ins an owner may write: those there always are, and the business's own fields (F1). */
@@ -12,6 +13,8 @@ public record FillIns(List<FillIn> all) {
   public static final FillIns USUAL =
       new FillIns(
           List.of(FillIn.FIRST_NAME, FillIn.EMAIL, FillIn.OFFER_NAME, FillIn.BUSINESS_NAME));
+
+  private static final Pattern QUESTION = Pattern.compile("answer_[a-z0-9]{1,12}");
 
   private static final List<FillIn> LINKS =
       List.of(FillIn.CONFIRM_LINK, FillIn.PASS_LINK, FillIn.LEAVE_LINK);
@@ -55,7 +58,11 @@ public record FillIns(List<FillIn> all) {
 
   /** The one of a name. */
   public Optional<FillIn> of(String key) {
-    return all.stream().filter(fillIn -> fillIn.key().equals(key)).findFirst();
+    return all.stream()
+        .filter(fillIn -> fillIn.key().equals(key))
+        .findFirst()
+        // Which questions a quiz has is known where it is given: elsewhere they have no answer.
+        .or(() -> QUESTION.matcher(key).matches() ? Optional.of(FillIn.answer(key, key)) : Optional.empty());
   }
 
   /**
@@ -66,6 +73,8 @@ public record FillIns(List<FillIn> all) {
     return Stream.concat(USUAL.all.stream(), LINKS.stream())
         .filter(fillIn -> fillIn.key().equals(key))
         .findFirst()
-        .orElseGet(() -> FillIn.answer(key, key));
+        // Whole addresses that a kind of offer knows: they land as they are.
+        .orElseGet(
+            () -> key.endsWith("_link") ? FillIn.link(key, key) : FillIn.answer(key, key));
   }
 }

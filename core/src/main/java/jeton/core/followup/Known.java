@@ -12,8 +12,9 @@ import jeton.core.people.TagName;
  * @param tags the person's tags
  * @param daysToEnd local days until the person's code or pass ends, 0 on its last day; empty for no
  *     end, and once it is over
+ * @param result key of what the person came to with the offer the run came from, where that is played
  */
-public record Known(boolean passUsed, Set<String> tags, Optional<Long> daysToEnd) {
+public record Known(boolean passUsed, Set<String> tags, Optional<Long> daysToEnd, Optional<String> result) {
   /** Nothing used, no tag. */
   public static final Known NOTHING = new Known(false, Set.of());
 
@@ -23,7 +24,7 @@ public record Known(boolean passUsed, Set<String> tags, Optional<Long> daysToEnd
 
   /** Of somebody with nothing that ends. */
   public Known(boolean passUsed, Set<String> tags) {
-    this(passUsed, tags, Optional.empty());
+    this(passUsed, tags, Optional.empty(), Optional.empty());
   }
 
   /** Tags are compared without case. */

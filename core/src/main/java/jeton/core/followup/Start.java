@@ -18,8 +18,9 @@ import jeton.core.problem.Problems;
  *     after the date in the field, before it when negative ({@link Kind#DATE_FIELD}), or local days
  *     before the code or pass ends ({@link Kind#ENDS_SOON}, C10)
  * @param field key of the business's own field, for {@link Kind#DATE_FIELD}
+ * @param result key of what somebody came to, for {@link Kind#RESULT}
  */
-public record Start(Kind kind, Optional<Long> offerId, String tag, int days, String field) {
+public record Start(Kind kind, Optional<Long> offerId, String tag, int days, String field, String result) {
   /** Only sign-ups start it, or the owner by hand. */
   public static final Start BY_SIGN_UP = new Start(Kind.SIGN_UP, Optional.empty(), "", 0, "");
 
@@ -32,7 +33,8 @@ public record Start(Kind kind, Optional<Long> offerId, String tag, int days, Str
     PASS_USED,
     PASS_NOT_USED,
     DATE_FIELD,
-    ENDS_SOON
+    ENDS_SOON,
+    RESULT
   }
 
   public Start {
@@ -40,6 +42,17 @@ public record Start(Kind kind, Optional<Long> offerId, String tag, int days, Str
     offerId = offerId == null ? Optional.empty() : offerId;
     tag = tag == null ? "" : tag.strip();
     field = field == null ? "" : field;
+    result = result == null ? "" : result;
+  }
+
+  /** One that looks at no result. */
+  public Start(Kind kind, Optional<Long> offerId, String tag, int days, String field) {
+    this(kind, offerId, tag, days, field, "");
+  }
+
+  /** Whether coming to this with this offer starts it (G3). */
+  public boolean onResult(long offer, String came) {
+    return onPass(Kind.RESULT, offer) && result.equals(came);
   }
 
   /** Whether gaining this tag starts it. */
@@ -85,9 +98,11 @@ public record Start(Kind kind, Optional<Long> offerId, String tag, int days, Str
       TagName.check(tag, path + ".tag", problems);
     }
     boolean looksAtPass =
-        kind == Kind.PASS_USED || kind == Kind.PASS_NOT_USED || kind == Kind.ENDS_SOON;
+        kind == Kind.PASS_USED || kind == Kind.PASS_NOT_USED || kind == Kind.ENDS_SOON || kind == Kind.RESULT;
     problems.when(
         looksAtPass && offerId.isEmpty(), path + ".offerId", "empty", "The pass of which offer?");
+    problems.when(
+        kind == Kind.RESULT && result.isBlank(), path + ".result", "empty", "Which outcome?");
     problems.when(
         kind == Kind.PASS_NOT_USED && (days < 1 || days > MOST_DAYS),
         path + ".days",

@@ -22,6 +22,8 @@ public sealed interface Part {
     R words(Words words);
 
     R piece(Piece piece);
+
+    R outcome(Outcome outcome);
   }
 
   /** Has itself drawn. */
@@ -68,6 +70,31 @@ public sealed interface Part {
     @Override
     public <R> R accept(Visitor<R> visitor) {
       return visitor.words(this);
+    }
+  }
+
+  /**
+   * What something played came to.
+   *
+   * @param words plain text, paragraphs apart by an empty line
+   * @param picture where it lies; empty for none
+   * @param label words of its button; empty for none
+   * @param href where the button leads
+   * @param share where it can be passed on; empty for nowhere (Q11)
+   * @param told where a page tells that it was looked at; empty for nowhere (G5)
+   */
+  record Outcome(
+      String title,
+      String words,
+      String picture,
+      String label,
+      String href,
+      String share,
+      String told)
+      implements Part {
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+      return visitor.outcome(this);
     }
   }
 

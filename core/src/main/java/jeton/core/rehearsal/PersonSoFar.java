@@ -16,6 +16,7 @@ final class PersonSoFar {
   PersonState state = PersonState.WAITING_TO_CONFIRM;
   boolean passUsed;
   Optional<Instant> ends = Optional.empty();
+  Optional<String> result = Optional.empty();
   private final Set<String> tags = new HashSet<>();
 
   /** Gives or takes a tag. False when nothing changed by it. */
@@ -28,6 +29,7 @@ final class PersonSoFar {
     return new Known(
         passUsed,
         tags,
-        ends.filter(end -> !now.isAfter(end)).map(end -> EndDays.between(now, end, zone)));
+        ends.filter(end -> !now.isAfter(end)).map(end -> EndDays.between(now, end, zone)),
+        result);
   }
 }

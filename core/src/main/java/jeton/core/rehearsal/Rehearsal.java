@@ -101,6 +101,9 @@ public final class Rehearsal {
       }
     } else if (decision == SignUpDecision.HAND_OVER) {
       person.state = PersonState.ON_THE_LIST;
+      if (isNew) {
+        playCounts(now);
+      }
       if (isNew || ConfirmationRules.maySend(deliveriesAsked, now)) {
         handOver(now, true);
       }
@@ -108,6 +111,22 @@ public final class Rehearsal {
     if (isNew) {
       told(now);
     }
+  }
+
+  /** What was played counts: its tags, and what it starts (Q9). */
+  private void playCounts(Instant now) {
+    visitor
+        .plays()
+        .ifPresent(
+            played -> {
+              played
+                  .tags()
+                  .forEach(tag -> tag(new TagChange(TagChange.When.SIGN_UP, tag, true), now));
+              person.result = Optional.of(played.result());
+              setup.sequences().stream()
+                  .filter(s -> s.rules().start().onResult(setup.offerId(), played.result()))
+                  .forEach(sequence -> start(sequence, sequence.rules().again(), now));
+            });
   }
 
   /** What a sign-up tells becomes the person's. */
@@ -128,6 +147,7 @@ public final class Rehearsal {
     confirmed = true;
     person.state = PersonState.ON_THE_LIST;
     moments.add(Moment.of(Moment.Kind.CONFIRMED_PAGE, now));
+    playCounts(now);
     handOver(now, false);
     if (!toldBefore) {
       told(now);

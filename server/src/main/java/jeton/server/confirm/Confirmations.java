@@ -10,6 +10,7 @@ import jeton.core.people.TagChange;
 import jeton.server.followup.Tagging;
 import jeton.server.handover.HandOvers;
 import jeton.server.history.History;
+import jeton.server.incentive.Games;
 import jeton.server.mail.DeliveryListener;
 import jeton.server.mail.Outbox;
 import jeton.server.mail.OutgoingEmail;
@@ -45,7 +46,8 @@ public class Confirmations implements DeliveryListener {
       Offers offers,
       History history,
       Tagging tagging,
-      Told told) {}
+      Told told,
+      Games games) {}
 
   /** What a link stands for. */
   public record Link(
@@ -127,6 +129,9 @@ public class Confirmations implements DeliveryListener {
     }
     if (link.confirmedAt().isPresent() || handedOverSince) {
       // An older or second link of the same sign-up: it opens what was handed over already.
+      if (link.confirmedAt().isEmpty()) {
+        circle.games().confirmed(offer, person.id(), link.signUpId());
+      }
       linkToNewest(offer, person.id(), hash);
       told.ifPresent(kept -> circle.told().byConfirmed(offer, person.id(), kept));
       return;
@@ -137,6 +142,7 @@ public class Confirmations implements DeliveryListener {
         .note(
             History.Event.of(
                 now, History.Kind.CONFIRMED, person.id(), offer.id(), offer.settings().name()));
+    circle.games().confirmed(offer, person.id(), link.signUpId());
     boolean opens = offer.settings().confirm().opensIncentive();
     circle
         .handOvers()

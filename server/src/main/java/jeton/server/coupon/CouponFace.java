@@ -54,7 +54,7 @@ class CouponFace implements Face {
   @Override
   public Grant grant(Offer offer, long personId, Occasion occasion) {
     return codes
-        .give(offer, personId, occasion == Occasion.SIGN_UP)
+        .give(offer, personId, occasion != Occasion.AGAIN)
         .map(CouponFace::grantOf)
         .orElse(new Grant("", Optional.empty(), false));
   }
@@ -155,7 +155,8 @@ class CouponFace implements Face {
     Map<Long, Map<String, String>> told = new HashMap<>();
     holders.forEach(
         (id, holder) ->
-            Optional.ofNullable(codeIds.get(holder))
+            Optional.ofNullable(
+                    codeIds.get(new GiftSource.Holder(holder.personId(), holder.offerId())))
                 .map(byId::get)
                 .flatMap(this::fillIns)
                 .ifPresent(values -> told.put(id, values)));
@@ -180,7 +181,7 @@ class CouponFace implements Face {
   }
 
   @Override
-  public Map<String, String> sample(Offer offer) {
+  public Map<String, String> sample(Offer offer, Map<String, String> played) {
     return fillIns(sampleCode(offer), Codes.of(offer).terms(), clock.instant());
   }
 

@@ -173,7 +173,10 @@ class Drawings implements EmailDrawer {
                 offer ->
                     holders.put(
                         written.outboxId(),
-                        new GiftSource.Holder(written.email().personId(), offer)));
+                        new GiftSource.Holder(
+                            written.email().personId(),
+                            offer,
+                            written.email().kind() == OutgoingEmail.Kind.DELIVERY)));
       }
     }
     return gifts.get().map(source -> source.told(holders)).orElse(Map.of());

@@ -61,6 +61,20 @@ final class FramedGift implements Part.Visitor<String> {
     return button.apply(link.label(), link.href());
   }
 
+  @Override
+  public String outcome(Part.Outcome outcome) {
+    return "<mj-text css-class=\"words\" container-background-color=\"#FBF8F1\" padding=\"16px 28px\">"
+        + "<p style=\"font-size:22px;line-height:1.3;font-weight:700\">"
+        + escape(outcome.title())
+        + "</p><p>"
+        + escape(outcome.words())
+        + "</p><p><a href=\""
+        + escape(outcome.href())
+        + "\"><strong>"
+        + escape(outcome.label())
+        + "</strong></a></p></mj-text>";
+  }
+
   /** Listed with the others: see {@link Gift#pieces}. */
   @Override
   public String piece(Part.Piece piece) {

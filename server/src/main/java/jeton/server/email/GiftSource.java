@@ -19,8 +19,17 @@ public interface GiftSource {
     return of(offerId, Optional.empty());
   }
 
-  /** Whose gift of which offer. */
-  record Holder(long personId, long offerId) {}
+  /**
+   * Whose gift of which offer.
+   *
+   * @param delivers whether it is told by the very email that delivers it
+   */
+  record Holder(long personId, long offerId, boolean delivers) {
+    /** Told later. */
+    public Holder(long personId, long offerId) {
+      this(personId, offerId, false);
+    }
+  }
 
   /**
    * What fill-ins stand for, by their names, for each of these; without an entry nothing is known.

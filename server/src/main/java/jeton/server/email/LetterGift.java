@@ -40,6 +40,19 @@ final class LetterGift implements Part.Visitor<String> {
     return "<p><a href=\"" + escape(link.href()) + "\">" + escape(link.label()) + "</a></p>";
   }
 
+  @Override
+  public String outcome(Part.Outcome outcome) {
+    return "<p><strong>"
+        + escape(outcome.title())
+        + "</strong></p><p>"
+        + escape(outcome.words())
+        + "</p><p><a href=\""
+        + escape(outcome.href())
+        + "\">"
+        + escape(outcome.label())
+        + "</a></p>";
+  }
+
   /** Listed with the others: see {@link Gift#pieces}. */
   @Override
   public String piece(Part.Piece piece) {

@@ -34,6 +34,13 @@ final class PlainGift implements Part.Visitor<String> {
     return link.label() + ":\n" + link.href();
   }
 
+  @Override
+  public String outcome(Part.Outcome outcome) {
+    return String.join("\n\n", outcome.title(), outcome.words(), outcome.label())
+        + "\n"
+        + outcome.href();
+  }
+
   /** Listed with the others: see {@link Gift#pieces}. */
   @Override
   public String piece(Part.Piece piece) {

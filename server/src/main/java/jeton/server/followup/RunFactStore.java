@@ -32,6 +32,9 @@ class RunFactStore {
   private static final String PASS_USED =
       "SELECT DISTINCT person_id, offer_id FROM pass WHERE person_id IN (:ids) AND first_used_at IS NOT NULL";
 
+  private static final String RESULTS =
+      "SELECT person_id, offer_id, result FROM result WHERE person_id IN (:ids)";
+
   private static final String ENDS =
       """
       SELECT p.person_id, p.offer_id, COALESCE(p.ends_at, p.expires_at) AS ends
@@ -102,6 +105,22 @@ class RunFactStore {
                   .ifPresentOrElse(end -> ends.put(holding, end), () -> ends.remove(holding));
             });
     return ends;
+  }
+
+  /** What these people came to with offers that are played. */
+  Map<Holding, String> results(Collection<Long> personIds) {
+    Map<Holding, String> results = new HashMap<>();
+    if (!personIds.isEmpty()) {
+      db.sql(RESULTS)
+          .param("ids", personIds)
+          .query(
+              row -> {
+                results.put(
+                    new Holding(row.getLong("person_id"), row.getLong("offer_id")),
+                    row.getString("result"));
+              });
+    }
+    return results;
   }
 
   /** Somebody's pass of an offer. */

@@ -72,7 +72,8 @@ public class RunMover {
       Map<Long, Set<String>> tags,
       Map<Long, Set<Long>> passesUsed,
       Map<Long, Instant> lastSent,
-      Map<RunFactStore.Holding, Instant> ends) {
+      Map<RunFactStore.Holding, Instant> ends,
+      Map<RunFactStore.Holding, String> results) {
 
     Standing standing(RunStore.Run run) {
       Set<Long> steps = handled.getOrDefault(run.id(), Set.of());
@@ -90,7 +91,9 @@ public class RunMover {
           tags.getOrDefault(run.personId(), Set.of()),
           end(run)
               .filter(end -> !now.isAfter(end))
-              .map(end -> EndDays.between(now, end, pace.zone())));
+              .map(end -> EndDays.between(now, end, pace.zone())),
+          run.offerId()
+              .map(offer -> results.get(new RunFactStore.Holding(run.personId(), offer))));
     }
   }
 
@@ -234,6 +237,9 @@ public class RunMover {
             : ground.facts().lastSentLocked(people),
         known.values().stream().anyMatch(Sequence::looksAtEnds)
             ? ground.facts().ends(people)
+            : Map.of(),
+        known.values().stream().anyMatch(Sequence::looksAtResults)
+            ? ground.facts().results(people)
             : Map.of());
   }
 

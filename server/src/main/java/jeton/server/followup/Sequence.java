@@ -41,6 +41,11 @@ public record Sequence(
                     || step.condition().kind() == Condition.Kind.ENDS_WITHIN);
   }
 
+  /** Whether it matters what a person came to (G3). */
+  boolean looksAtResults() {
+    return steps.stream().anyMatch(email -> email.step().condition().kind().hasResult());
+  }
+
   /** The steps, for the rules of timing. */
   public List<Step> timing() {
     return steps.stream().map(Email::step).toList();

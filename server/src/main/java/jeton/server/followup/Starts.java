@@ -128,6 +128,16 @@ public class Starts {
     }
   }
 
+  /** Somebody came to something with an offer that is played (G3). */
+  public void cameTo(long offerId, long personId, String result) {
+    List<Sequence> begun =
+        others().stream().filter(s -> s.rules().start().onResult(offerId, result)).toList();
+    if (!begun.isEmpty()) {
+      Person person = crowd.people().get(personId);
+      begun.forEach(s -> runs.start(s, person, Optional.of(offerId), s.rules().again()));
+    }
+  }
+
   /** Somebody answered the business's own fields: dates among them may start something. */
   public void answered(Person person, Optional<Long> offerId, Map<String, String> answers) {
     Instant now = clock.instant();

@@ -39,9 +39,12 @@ public class Tagging implements ClickListener {
         .forEach(change -> change(personId, change.tag(), change.give(), Optional.of(offerId)));
   }
 
-  /** Gives or takes one tag, in the caller's transaction, the person's row locked. */
-  public void along(long personId, String tag, boolean give, long offerId) {
-    change(personId, tag, give, Optional.of(offerId));
+  /**
+   * Gives or takes one tag, in the caller's transaction, the person's row locked. False when
+   * nothing changed by it.
+   */
+  public boolean along(long personId, String tag, boolean give, long offerId) {
+    return change(personId, tag, give, Optional.of(offerId));
   }
 
   /** The owner gives or takes a tag by hand. */
@@ -63,10 +66,10 @@ public class Tagging implements ClickListener {
         change -> change(email.personId(), change.tag(), change.give(), email.offerId()));
   }
 
-  private void change(long personId, String tag, boolean give, Optional<Long> offerId) {
+  private boolean change(long personId, String tag, boolean give, Optional<Long> offerId) {
     boolean changed = give ? tags.give(personId, tag) : tags.take(personId, tag);
     if (!changed) {
-      return;
+      return false;
     }
     History.Kind kind = give ? History.Kind.TAG_GIVEN : History.Kind.TAG_TAKEN;
     history.note(History.Event.of(clock.instant(), kind, personId, offerId, tag));
@@ -76,5 +79,6 @@ public class Tagging implements ClickListener {
           personId, sequence -> sequence.rules().goal().reachedByTag(tag), RunEnd.GOAL_REACHED);
       starts.onTag(person, tag, offerId);
     }
+    return true;
   }
 }

@@ -214,7 +214,7 @@ class FormApi {
     Map<String, Object> model =
         Page.frame(
             business.now().settings(), form.settings().looks(), form.settings().words().headline());
-    model.putAll(renderer.model(offer, form, FormPart.Typed.nothing("", "")));
+    model.putAll(renderer.previewModel(offer, form));
     return pages.render("offer", model);
   }
 

@@ -14,7 +14,11 @@ import jeton.core.form.FormField;
 import jeton.core.form.FormPicture;
 import jeton.core.form.FormSettings;
 import jeton.core.form.Looks;
+import jeton.core.incentive.Part;
 import jeton.core.problem.Problem;
+import jeton.server.incentive.Game;
+import jeton.server.page.Page;
+import jeton.server.page.PartList;
 
 /**
  * A form for the template {@code form}: the one renderer behind the hosted page, the script, the
@@ -28,6 +32,8 @@ final class FormPart {
    *
    * @param base where our server is, without a slash at the end; empty on our own pages
    * @param pageAddress of the offer's hosted page
+   * @param game what is played before, where the offer has it played
+   * @param result what it came to, once it was played and may be seen
    */
   record Drawn(
       String key,
@@ -35,7 +41,9 @@ final class FormPart {
       FormSettings settings,
       List<FieldDefinition> definitions,
       String base,
-      String pageAddress) {}
+      String pageAddress,
+      Optional<Game.Opening> game,
+      Optional<List<Part>> result) {}
 
   /**
    * What a visitor typed and what was wrong with it.
@@ -45,6 +53,20 @@ final class FormPart {
    */
   record Typed(
       Map<String, String> values, List<Problem> problems, String submissionKey, String stamp) {
+    private static final String PLAYED = "played";
+
+    /** Whether it was played, and what it came to stands above the fields. */
+    boolean isPlayed() {
+      return values.containsKey(PLAYED);
+    }
+
+    /** The same once it was played. */
+    Typed played() {
+      Map<String, String> with = new HashMap<>(values);
+      with.put(PLAYED, "yes");
+      return new Typed(with, problems, submissionKey, stamp);
+    }
+
     static Typed nothing(String submissionKey, String stamp) {
       return new Typed(Map.of(), List.of(), submissionKey, stamp);
     }
@@ -68,8 +90,23 @@ final class FormPart {
     model.put("general", general(typed));
     words(settings, model);
     picture(settings.picture(), drawn, model);
-    model.put("fields", fields(drawn, typed));
+    game(drawn, model);
+    boolean asks = drawn.result().isPresent() || drawn.game().map(Game.Opening::fields).orElse(true);
+    model.put("asks", asks);
+    model.put("fields", asks ? fields(drawn, typed) : List.of());
     return model;
+  }
+
+  private static void game(Drawn drawn, Map<String, Object> model) {
+    Optional<Game.Opening> game = drawn.game().filter(g -> drawn.result().isEmpty());
+    model.put("game", game.map(Game.Opening::html).orElse(""));
+    model.put("finish", game.map(Game.Opening::finish).orElse(""));
+    model.put("finishClass", game.filter(Game.Opening::plain).isPresent() ? "jf-no" : "jf-button");
+    model.put("plays", drawn.base() + "/p/forms/" + drawn.key() + "/plays");
+    model.put("gated", drawn.game().isPresent());
+    model.put("gate", drawn.game().map(g -> g.gate().heading()).orElse(""));
+    model.put("gateText", drawn.game().map(g -> Page.paragraphs(g.gate().text())).orElse(List.of()));
+    drawn.result().ifPresent(parts -> model.put("came", Map.of("parts", PartList.of(parts))));
   }
 
   /** Just words and a button that leads to the hosted page. */

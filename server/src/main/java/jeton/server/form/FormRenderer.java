@@ -5,12 +5,15 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import jeton.core.display.Shape;
 import jeton.core.form.FormSettings;
 import jeton.core.form.PageWords;
 import jeton.core.incentive.Part;
 import jeton.server.business.Business;
 import jeton.server.business.PublicUrl;
+import jeton.server.incentive.Game;
+import jeton.server.incentive.Games;
 import jeton.server.incentive.Incentives;
 import jeton.server.offer.Offer;
 import jeton.server.page.Page;
@@ -30,6 +33,7 @@ public class FormRenderer {
   private final PublicUrl publicUrl;
   private final HumanCheck check;
   private final Incentives incentives;
+  private final Games games;
   private final Cache<After, String> afterwards =
       Caffeine.newBuilder().maximumSize(500).executor(Runnable::run).build();
 
@@ -38,7 +42,9 @@ public class FormRenderer {
       Business business,
       PublicUrl publicUrl,
       HumanCheck check,
-      Incentives incentives) {
+      Incentives incentives,
+      Games games) {
+    this.games = games;
     this.incentives = incentives;
     this.pages = pages;
     this.business = business;
@@ -48,7 +54,7 @@ public class FormRenderer {
 
   /** A form for the script: its HTML for a shadow root, with absolute addresses. */
   public String forScript(Offer offer, Form form) {
-    return fragment(drawn(offer, form, publicUrl.of("")), fresh());
+    return fragment(offer, form, publicUrl.of(""), fresh());
   }
 
   /** Its own rules beside form.css. */
@@ -58,7 +64,7 @@ public class FormRenderer {
 
   /** A form as HTML to paste: works without scripts, and for as many visitors as come. */
   String asHtml(Offer offer, Form form) {
-    return fragment(drawn(offer, form, publicUrl.of("")), FormPart.Typed.nothing("", ""))
+    return fragment(offer, form, publicUrl.of(""), FormPart.Typed.nothing("", ""))
         .replaceAll("\n\\s*\n", "\n");
   }
 
@@ -104,7 +110,7 @@ public class FormRenderer {
     FormSettings settings = form.settings();
     var opening = settings.opening();
     Map<String, Object> model =
-        FormPart.model(drawn(offer, form, ""), FormPart.Typed.nothing("", ""));
+        FormPart.model(preview(offer, form), FormPart.Typed.nothing("", ""));
     boolean corner = opening.corner() != jeton.core.form.Opening.Corner.NONE;
     model.put("inPage", form.shape() == Shape.IN_PAGE);
     model.put("popUp", form.shape() == Shape.POP_UP);
@@ -118,7 +124,23 @@ public class FormRenderer {
 
   /** The model of a hosted or framed page. */
   Map<String, Object> model(Offer offer, Form form, FormPart.Typed typed) {
-    return FormPart.model(drawn(offer, form, ""), typed);
+    return FormPart.model(drawn(offer, form, "", typed), typed);
+  }
+
+  /** The same as a visitor would meet it, before anything of it is kept. */
+  Map<String, Object> previewModel(Offer offer, Form form) {
+    return FormPart.model(preview(offer, form), FormPart.Typed.nothing("", ""));
+  }
+
+  /**
+   * What was played came to, with the form that sends it, for the script; empty where the address
+   * comes first.
+   */
+  String played(Offer offer, Form form, FormPart.Typed typed) {
+    FormPart.Drawn drawn = drawn(offer, form, publicUrl.of(""), typed);
+    return drawn.result().isEmpty()
+        ? ""
+        : pages.render("played", FormPart.model(drawn, typed));
   }
 
   FormPart.Typed fresh() {
@@ -129,17 +151,37 @@ public class FormRenderer {
     return publicUrl.of("");
   }
 
-  private String fragment(FormPart.Drawn drawn, FormPart.Typed typed) {
-    return pages.render("form", FormPart.model(drawn, typed));
+  private String fragment(Offer offer, Form form, String base, FormPart.Typed typed) {
+    return pages.render("form", FormPart.model(drawn(offer, form, base, typed), typed));
   }
 
-  private FormPart.Drawn drawn(Offer offer, Form form, String base) {
+  private FormPart.Drawn preview(Offer offer, Form form) {
+    Game.Board board = new Game.Board(form.key(), "", Map.of(), List.of(), false);
+    return drawn(offer, form, "", games.drawn(offer, board), Optional.empty());
+  }
+
+  private FormPart.Drawn drawn(Offer offer, Form form, String base, FormPart.Typed typed) {
+    Game.Board board =
+        new Game.Board(form.key(), base, typed.values(), typed.problems(), true);
+    Optional<List<Part>> result =
+        typed.isPlayed() ? games.result(offer, typed.submissionKey(), base) : Optional.empty();
+    return drawn(offer, form, base, games.drawn(offer, board), result);
+  }
+
+  private FormPart.Drawn drawn(
+      Offer offer,
+      Form form,
+      String base,
+      Optional<Game.Opening> game,
+      Optional<List<Part>> result) {
     return new FormPart.Drawn(
         form.key(),
         form.shape(),
         form.settings(),
         business.now().settings().fields(),
         base,
-        publicUrl.of("/o/" + offer.settings().slug()));
+        publicUrl.of("/o/" + offer.settings().slug()),
+        game,
+        result);
   }
 }

@@ -12,6 +12,7 @@ import jeton.core.form.FieldType;
 import jeton.core.form.FormField;
 import jeton.core.form.FormSettings;
 import jeton.core.problem.Problem;
+import jeton.server.incentive.Game;
 import jeton.server.signup.SignUps;
 import jeton.server.token.Tokens;
 
@@ -26,6 +27,12 @@ final class Posted {
     this.form = form;
     this.definitions = definitions;
     this.values = values;
+  }
+
+  /** The key of the rendered form (S9); a new one where none of ours was sent. */
+  static String submissionKey(Map<String, String> values) {
+    String sent = values.getOrDefault("submission_key", "");
+    return SUBMISSION_KEY.matcher(sent).matches() ? sent : Tokens.random();
   }
 
   /** What keeps it from being taken. The address's own rule speaks for the address. */
@@ -45,18 +52,19 @@ final class Posted {
    *
    * @param page where it was sent from, unless it says so itself
    */
-  SignUps.Submission submission(String page, String network) {
-    String submissionKey = value("submission_key");
+  SignUps.Submission submission(
+      String page, String network, Optional<Game.Round> round) {
     return new SignUps.Submission(
         value("email"),
         asks(FieldDefinition.FIRST_NAME.key()) ? value("first_name") : "",
         consents(),
-        SUBMISSION_KEY.matcher(submissionKey).matches() ? submissionKey : Tokens.random(),
+        submissionKey(values),
         values.getOrDefault("page", page),
         value("campaign"),
         value("zone"),
         network,
-        answers());
+        answers(),
+        round);
   }
 
   /** Answers for the address a visitor is led on to, by the fields chosen for it. */

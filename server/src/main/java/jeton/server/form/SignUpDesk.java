@@ -2,6 +2,7 @@ package jeton.server.form;
 
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -9,6 +10,8 @@ import jeton.core.form.PageWords;
 import jeton.core.incentive.Part;
 import jeton.core.problem.Problem;
 import jeton.server.business.Business;
+import jeton.server.incentive.Game;
+import jeton.server.incentive.Games;
 import jeton.server.incentive.Incentives;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
@@ -48,7 +51,12 @@ class SignUpDesk {
 
   /** What lies on the desk. */
   @Component
-  record Tools(HumanCheck check, FormRenderer renderer, Business business, Incentives incentives) {}
+  record Tools(
+      HumanCheck check,
+      FormRenderer renderer,
+      Business business,
+      Incentives incentives,
+      Games games) {}
 
   /** The answer to a script. */
   sealed interface Reply {
@@ -94,7 +102,7 @@ class SignUpDesk {
   private ResponseEntity<String> signUpByForm(
       Place place, Map<String, String> values, String network) {
     Posted posted = posted(place, values);
-    SignUps.Outcome outcome = signUp(place, posted, network);
+    SignUps.Outcome outcome = signUp(place, posted, values, network);
     if (outcome instanceof SignUps.Outcome.Refused refused) {
       return again(place, values, refused.problems());
     }
@@ -130,7 +138,7 @@ class SignUpDesk {
 
   private Reply signUpByJson(Place place, Map<String, String> values, String network) {
     Posted posted = posted(place, values);
-    SignUps.Outcome outcome = signUp(place, posted, network);
+    SignUps.Outcome outcome = signUp(place, posted, values, network);
     if (outcome instanceof SignUps.Outcome.Refused refused) {
       throw new Refused(inOwnWords(place.form(), refused.problems()));
     }
@@ -150,13 +158,17 @@ class SignUpDesk {
         place.form().settings().afterwards().closesAfter());
   }
 
-  private SignUps.Outcome signUp(Place place, Posted posted, String network) {
-    List<Problem> problems = posted.problems();
+  private SignUps.Outcome signUp(
+      Place place, Posted posted, Map<String, String> values, String network) {
+    Game.Judged judged = tools.games().judge(place.offer(), values);
+    List<Problem> problems = new ArrayList<>(judged.problems());
+    problems.addAll(posted.problems());
     return problems.isEmpty()
         ? signUps.signUp(
             place.offer(),
             place.form().id(),
-            posted.submission("/o/" + place.offer().settings().slug(), network))
+            posted.submission(
+                "/o/" + place.offer().settings().slug(), network, judged.round()))
         : new SignUps.Outcome.Refused(problems);
   }
 

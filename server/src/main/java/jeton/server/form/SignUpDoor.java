@@ -28,7 +28,7 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * {@code POST /p/forms/{key}/signups}: plain forms are answered with pages, JSON with JSON. A plain
+ * {@code POST /p/forms/{key}/signups}, and {@code …/plays} for what is played before: plain forms are answered with pages, JSON with JSON. A plain
  * servlet, because this is the busiest door and the framework's dispatching would cost as much as
  * the sign-up itself. Scripts may come from the business's own sites only; plain forms from
  * anywhere, as links do.
@@ -36,16 +36,18 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 class SignUpDoor extends HttpServlet {
   private static final long serialVersionUID = 1L;
-  private static final Pattern PATH = Pattern.compile("/([A-Za-z0-9_-]+)/signups");
+  private static final Pattern PATH = Pattern.compile("/([A-Za-z0-9_-]+)/(signups|plays)");
   // Far more than the longest honest answer to the longest form.
   private static final int MOST_OCTETS = 64 * 1024;
 
   private final transient SignUpDesk desk;
+  private final transient PlayDesk plays;
   private final transient Sites sites;
   private final transient JsonMapper json;
 
-  SignUpDoor(SignUpDesk desk, Sites sites, JsonMapper json) {
+  SignUpDoor(SignUpDesk desk, PlayDesk plays, Sites sites, JsonMapper json) {
     this.desk = desk;
+    this.plays = plays;
     this.sites = sites;
     this.json = json;
   }
@@ -68,13 +70,17 @@ class SignUpDoor extends HttpServlet {
     allowOwnSites(request, response);
     Matcher matcher = PATH.matcher(path);
     String key = matcher.matches() ? matcher.group(1) : "";
+    boolean isPlay = matcher.matches() && matcher.group(2).equals("plays");
     String type = String.valueOf(request.getContentType());
     if (type.startsWith(MediaType.APPLICATION_JSON_VALUE)) {
-      answerJson(key, request, response);
+      answerJson(key, isPlay, request, response);
     } else {
       Map<String, String> values = new HashMap<>();
       request.getParameterMap().forEach((name, all) -> values.put(name, String.join("; ", all)));
-      write(response, desk.byForm(key, values, RequestNetwork.of(request)));
+      String network = RequestNetwork.of(request);
+      write(
+          response,
+          isPlay ? plays.byForm(key, values, network) : desk.byForm(key, values, network));
     }
   }
 
@@ -96,9 +102,15 @@ class SignUpDoor extends HttpServlet {
     }
   }
 
-  private void answerJson(String key, HttpServletRequest request, HttpServletResponse response)
+  private void answerJson(
+      String key, boolean isPlay, HttpServletRequest request, HttpServletResponse response)
       throws IOException {
     try {
+      if (isPlay) {
+        PlayDesk.Played played = plays.byJson(key, read(request), RequestNetwork.of(request));
+        write(response, 200, MediaType.APPLICATION_JSON_VALUE, played);
+        return;
+      }
       SignUpDesk.Reply reply = desk.byJson(key, read(request), RequestNetwork.of(request));
       if (reply instanceof SignUpDesk.Reply.Checked checked) {
         List<Problem> problems =

@@ -99,7 +99,7 @@ public class HandOvers implements DeliveryListener {
         passes.issue(
             new Passes.Holder(personId, offer.id()),
             offer.settings().handOver().limits(),
-            grant.endsAt());
+            new Passes.For(grant.endsAt(), grant.given()));
     return new Given(passId, grant);
   }
 
@@ -121,7 +121,7 @@ public class HandOvers implements DeliveryListener {
   public String onTheSpot(Offer offer, long personId, SignUpDecision decision, boolean handedOver) {
     Optional<Given> given =
         // Handing over by email gave it already; here the answer is the first to.
-        handedOver ? Optional.empty() : Optional.of(give(offer, personId, Face.Occasion.SIGN_UP));
+        handedOver ? Optional.empty() : Optional.of(give(offer, personId, Face.Occasion.ON_THE_SPOT));
     if (decision == SignUpDecision.ASK_TO_CONFIRM) {
       given.ifPresent(one -> history.noteAll(granted(one.grant(), personId, offer)));
       history.note(
@@ -174,6 +174,12 @@ public class HandOvers implements DeliveryListener {
               offer.settings().name()));
       used(offer, personId);
     }
+  }
+
+  /** What somebody played came to something that counts, in the caller's transaction (G3). */
+  public void cameTo(Offer offer, long personId, String result) {
+    passes.result(new Passes.Holder(personId, offer.id()), result);
+    starts.cameTo(offer.id(), personId, result);
   }
 
   /** A pass was used for the first time, in the caller's transaction (P4). */

@@ -60,7 +60,7 @@ class PassPage {
       return over(token, pass.get());
     }
     Offer offer = shelf.offers().remembered(pass.get().offerId());
-    return words.open(offer, shelf.incentives().ownPage(offer, pass.get().personId(), token));
+    return words.open(offer, shelf.incentives().ownPage(offer, pass.get(), token));
   }
 
   @GetMapping("/g/{token}/files/{number}")
@@ -120,7 +120,11 @@ class PassPage {
       @RequestBody(required = false) String more) {
     passes
         .find(token)
-        .ifPresent(pass -> uses.told(pass, new Face.Told(what, more == null ? "" : more)));
+        .ifPresent(pass -> uses.told(pass, new Face.Told(
+                            what,
+                            more == null ? "" : more,
+                            pass.given(),
+                            passes.carriedBy(token).isPresent())));
     return ResponseEntity.noContent().build();
   }
 

@@ -8,6 +8,7 @@ import jeton.core.form.PageWords;
 import jeton.core.incentive.Lack;
 import jeton.core.incentive.Part;
 import jeton.core.offer.OfferKind;
+import jeton.core.rehearsal.Visitor;
 import jeton.server.email.GiftSource;
 import jeton.server.offer.Offer;
 
@@ -24,6 +25,8 @@ public interface Face {
   enum Occasion {
     /** A sign-up counts. */
     SIGN_UP,
+    /** The very answer to a sign-up, which may not count yet. */
+    ON_THE_SPOT,
     /** A further link to what was given before. */
     AGAIN
   }
@@ -34,10 +37,16 @@ public interface Face {
    * @param words of what is personal, such as a code; empty where nothing is
    * @param endsAt its last moment, where it ends by itself
    * @param ready false while it has to be waited for: the email that delivers it waits too
+   * @param given its number in its kind's own tables, which the pass stands for; empty for none
    */
-  record Grant(String words, Optional<Instant> endsAt, boolean ready) {
+  record Grant(String words, Optional<Instant> endsAt, boolean ready, Optional<Long> given) {
     /** Nothing personal. */
     public static final Grant COMMON = new Grant("", Optional.empty(), true);
+
+    /** One that no pass needs to tell from others. */
+    public Grant(String words, Optional<Instant> endsAt, boolean ready) {
+      this(words, endsAt, ready, Optional.empty());
+    }
   }
 
   /** Gives what is personal, in the hand-over's transaction, the person's row locked (G2, G4). */
@@ -50,10 +59,18 @@ public interface Face {
    *
    * @param personId empty for a made-up visitor
    * @param pass address of the pass, {@code /g/{token}}
+   * @param given what the pass stands for, as the grant told it
+   * @param played what a made-up visitor sent, with an offer that is played first
    */
-  record View(Optional<Long> personId, String pass) {
+  record View(
+      Optional<Long> personId, String pass, Optional<Long> given, Map<String, String> played) {
     /** As a made-up visitor sees it, in a preview or a rehearsal. */
-    public static final View SAMPLE = new View(Optional.empty(), "#");
+    public static final View SAMPLE = sample(Map.of());
+
+    /** As a made-up visitor sees it who played this. */
+    public static View sample(Map<String, String> played) {
+      return new View(Optional.empty(), "#", Optional.empty(), played);
+    }
   }
 
   /** What a holder sees. */
@@ -111,9 +128,18 @@ public interface Face {
     return Map.of();
   }
 
-  /** What they stand for when a made-up person reads. */
-  default Map<String, String> sample(Offer offer) {
+  /**
+   * What they stand for when a made-up person reads.
+   *
+   * @param played what they sent, with an offer that is played first
+   */
+  default Map<String, String> sample(Offer offer, Map<String, String> played) {
     return Map.of();
+  }
+
+  /** What a made-up visitor comes to who sends this, with an offer that is played first. */
+  default Optional<Visitor.Played> comesTo(Offer offer, Map<String, String> played) {
+    return Optional.empty();
   }
 
   /** What keeps it from being given, or soon will. */
@@ -131,8 +157,10 @@ public interface Face {
    *
    * @param what one word; unknown ones are passed over
    * @param more details, never trusted
+   * @param given what the pass stands for, as the grant told it
+   * @param byEmail whether they came by a link in an email: then the mailbox is theirs
    */
-  record Told(String what, String more) {}
+  record Told(String what, String more, Optional<Long> given, boolean byEmail) {}
 
   /**
    * The page behind a pass tells what its holder does with it.

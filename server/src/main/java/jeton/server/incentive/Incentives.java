@@ -12,6 +12,7 @@ import jeton.core.incentive.Lack;
 import jeton.core.incentive.Part;
 import jeton.core.offer.OfferKind;
 import jeton.core.offer.OfferState;
+import jeton.core.rehearsal.Visitor;
 import jeton.server.email.Gift;
 import jeton.server.email.GiftSource;
 import jeton.server.offer.Offer;
@@ -47,10 +48,7 @@ public class Incentives implements GiftSource {
    * @param base what comes before {@code /g/{token}} in links
    */
   public List<Part> behind(Offer offer, String token, String base) {
-    return face(offer)
-        .show(
-            offer,
-            new Face.View(passes.find(token).map(Passes.Pass::personId), base + "/g/" + token));
+    return face(offer).show(offer, view(passes.find(token), base + "/g/" + token));
   }
 
   /**
@@ -60,15 +58,20 @@ public class Incentives implements GiftSource {
    */
   public record OwnPage(PageWords words, List<Part> parts, String looked) {}
 
-  /** The own page of somebody's pass. */
-  public OwnPage ownPage(Offer offer, long personId, String token) {
-    String pass = "/g/" + token;
-    return ownPage(offer, new Face.View(Optional.of(personId), pass), pass + "/told/looked");
+  private static Face.View view(Optional<Passes.Pass> pass, String address) {
+    return new Face.View(
+        pass.map(Passes.Pass::personId), address, pass.flatMap(Passes.Pass::given), Map.of());
   }
 
-  /** As a made-up visitor sees it. */
-  public OwnPage sampleOfOwnPage(Offer offer) {
-    return ownPage(offer, Face.View.SAMPLE, "");
+  /** The own page of somebody's pass. */
+  public OwnPage ownPage(Offer offer, Passes.Pass pass, String token) {
+    String address = "/g/" + token;
+    return ownPage(offer, view(Optional.of(pass), address), address + "/told/looked");
+  }
+
+  /** As a made-up visitor sees it who played this. */
+  public OwnPage sampleOfOwnPage(Offer offer, Map<String, String> played) {
+    return ownPage(offer, Face.View.sample(played), "");
   }
 
   private OwnPage ownPage(Offer offer, Face.View view, String looked) {
@@ -98,7 +101,22 @@ public class Incentives implements GiftSource {
 
   /** What a made-up visitor sees. */
   public List<Part> sampleOf(Offer offer) {
-    return face(offer).show(offer, Face.View.SAMPLE);
+    return sampleOf(offer, Map.of());
+  }
+
+  /** What a made-up visitor sees who played this. */
+  public List<Part> sampleOf(Offer offer, Map<String, String> played) {
+    return face(offer).show(offer, Face.View.sample(played));
+  }
+
+  /** What a made-up visitor comes to who plays this. */
+  public Optional<Visitor.Played> comesTo(Offer offer, Map<String, String> played) {
+    return face(offer).comesTo(offer, played);
+  }
+
+  /** What fill-ins stand for when a made-up person reads who played this. */
+  public Map<String, String> sample(Offer offer, Map<String, String> played) {
+    return face(offer).sample(offer, played);
   }
 
   /** What keeps it from being given, or soon will. */
@@ -146,7 +164,7 @@ public class Incentives implements GiftSource {
   @Override
   public Map<String, String> sample(long offerId, Optional<Incentive> instead) {
     Offer offer = giving(offerId, instead);
-    return face(offer).sample(offer);
+    return face(offer).sample(offer, Map.of());
   }
 
   /** Settings of another kind than it is by now are passed over. */

@@ -1,5 +1,7 @@
 package jeton.server.page;
 
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -46,6 +48,30 @@ public final class PartList implements Part.Visitor<Map<String, Object>> {
     String kind = piece.shown().getClass().getSimpleName().toLowerCase(Locale.ROOT);
     return Map.of(
         "piece", Map.of("title", piece.title(), "note", piece.note(), kind, piece.shown()));
+  }
+
+  @Override
+  public Map<String, Object> outcome(Part.Outcome outcome) {
+    return Map.of(
+        "outcome",
+        Map.of(
+            "title",
+            outcome.title(),
+            "paragraphs",
+            Page.paragraphs(outcome.words()),
+            "picture",
+            outcome.picture(),
+            "label",
+            outcome.label(),
+            "href",
+            outcome.href(),
+            "share",
+            outcome.share(),
+            "told",
+            outcome.told(),
+            "mail",
+            URLEncoder.encode(outcome.title() + " " + outcome.share(), StandardCharsets.UTF_8)
+                .replace("+", "%20")));
   }
 
   @Override

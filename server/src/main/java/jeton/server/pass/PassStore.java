@@ -15,12 +15,12 @@ import org.springframework.stereotype.Repository;
 @Repository
 class PassStore {
   private static final String COLUMNS =
-      "p.id, p.person_id, p.offer_id, p.expires_at, p.most_uses, p.uses, p.first_used_at";
+      "p.id, p.person_id, p.offer_id, p.expires_at, p.most_uses, p.uses, p.first_used_at, p.given";
 
   private static final String ADD =
       """
-      INSERT INTO pass (person_id, offer_id, issued_at, expires_at, most_uses, ends_at)
-      VALUES (:personId, :offerId, :now, :expiresAt, :mostUses, :endsAt)
+      INSERT INTO pass (person_id, offer_id, issued_at, expires_at, most_uses, ends_at, given)
+      VALUES (:personId, :offerId, :now, :expiresAt, :mostUses, :endsAt, :given)
       """;
 
   private static final String ADD_LINK =
@@ -90,6 +90,12 @@ class PassStore {
        ORDER BY id DESC LIMIT 1
       """;
 
+  private static final String RESULT =
+      """
+      INSERT INTO result (person_id, offer_id, result, at) VALUES (:personId, :offerId, :result, :now)
+          ON DUPLICATE KEY UPDATE result = VALUES(result), at = VALUES(at)
+      """;
+
   private final JdbcClient db;
 
   PassStore(JdbcClient db) {
@@ -102,7 +108,7 @@ class PassStore {
       Instant at,
       Optional<Instant> expiresAt,
       Optional<Integer> mostUses,
-      Optional<Instant> endsAt) {}
+      Passes.For what) {}
 
   long add(Issue issue) {
     GeneratedKeyHolder id = new GeneratedKeyHolder();
@@ -112,13 +118,18 @@ class PassStore {
         .param("now", Utc.bind(issue.at()))
         .param("expiresAt", Utc.bind(issue.expiresAt()))
         .param("mostUses", issue.mostUses().orElse(null))
-        .param("endsAt", Utc.bind(issue.endsAt()))
+        .param("endsAt", Utc.bind(issue.what().endsAt()))
+        .param("given", issue.what().given().orElse(null))
         .update(id);
     return id.getKey().longValue();
   }
 
   void endsAt(Passes.Holder holder, Optional<Instant> endsAt) {
     holder(db.sql(ENDS_AT), holder).param("endsAt", Utc.bind(endsAt)).update();
+  }
+
+  void result(Passes.Holder holder, String result, Instant now) {
+    holder(db.sql(RESULT), holder).param("result", result).param("now", Utc.bind(now)).update();
   }
 
   /** The person's row is locked by the caller, so that it is the first time once. */
@@ -222,6 +233,7 @@ class PassStore {
         Utc.readOptional(row, "expires_at"),
         Optional.ofNullable(row.getObject("most_uses", Integer.class)),
         row.getInt("uses"),
-        Utc.readOptional(row, "first_used_at"));
+        Utc.readOptional(row, "first_used_at"),
+        Optional.ofNullable(row.getObject("given", Long.class)));
   }
 }

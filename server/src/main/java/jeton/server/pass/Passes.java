@@ -27,7 +27,11 @@ public class Passes {
     this.clock = clock;
   }
 
-  /** A pass as it stands. */
+  /**
+   * A pass as it stands.
+   *
+   * @param given number of what it stands for, where that is personal
+   */
   public record Pass(
       long id,
       long personId,
@@ -35,7 +39,8 @@ public class Passes {
       Optional<Instant> expiresAt,
       Optional<Integer> mostUses,
       int uses,
-      Optional<Instant> firstUsedAt) {
+      Optional<Instant> firstUsedAt,
+      Optional<Long> given) {
 
     /** Whether it opens anything now. */
     public PassStatus status(Instant now) {
@@ -50,14 +55,18 @@ public class Passes {
   public record Opening(Pass pass, boolean opened, boolean firstUse) {}
 
   /**
-   * Issues a pass with these limits, counted from now.
+   * What a pass stands for.
    *
-   * @param endsAt last moment of what it stands for, where that ends by itself
+   * @param endsAt its last moment, where it ends by itself
+   * @param given its number, where it is personal
    */
-  public long issue(Holder holder, PassLimits limits, Optional<Instant> endsAt) {
+  public record For(Optional<Instant> endsAt, Optional<Long> given) {}
+
+  /** Issues a pass with these limits, counted from now. */
+  public long issue(Holder holder, PassLimits limits, For what) {
     Instant now = clock.instant();
     Optional<Instant> expiry = limits.expiry(now, business.now().settings().zoneId());
-    return store.add(new PassStore.Issue(holder, now, expiry, limits.uses(), endsAt));
+    return store.add(new PassStore.Issue(holder, now, expiry, limits.uses(), what));
   }
 
   /** Makes a pass reachable by a token whose hash is given. Doing it twice is harmless. */
@@ -76,6 +85,11 @@ public class Passes {
    */
   public boolean usedElsewhere(Holder holder) {
     return store.usedElsewhere(holder, clock.instant());
+  }
+
+  /** What a holder came to with an offer that is played, until they come to something else. */
+  public void result(Holder holder, String result) {
+    store.result(holder, result, clock.instant());
   }
 
   /** Offers of which a person has a pass. */

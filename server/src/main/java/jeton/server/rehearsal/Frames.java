@@ -117,12 +117,18 @@ class Frames {
       case CONFIRMED_PAGE ->
           Drawn.page(
               offer.settings().leadsStraight()
-                  ? papers.passes().drawn(offer, incentives.sampleOfOwnPage(offer))
-                  : papers.confirm().confirmed(offer, incentives.sampleOf(offer)).getBody());
+                  ? papers
+                      .passes()
+                      .drawn(offer, incentives.sampleOfOwnPage(offer, pen.wish().answers()))
+                  : papers.confirm().confirmed(offer, incentives.sampleOf(offer, pen.wish().answers())).getBody());
       case CONFIRMATION_RAN_OUT -> Drawn.page(papers.confirm().over(NO_LINK).getBody());
       case DELIVERY_EMAIL ->
           email(pen, OutgoingEmail.Kind.DELIVERY, offer.settings().handOver().email());
-      case PASS_USED -> Drawn.page(papers.passes().drawn(offer, incentives.sampleOfOwnPage(offer)));
+      case PASS_USED ->
+          Drawn.page(
+              papers
+                  .passes()
+                  .drawn(offer, incentives.sampleOfOwnPage(offer, pen.wish().answers())));
       case PASS_RAN_OUT -> Drawn.page(papers.passes().over(NO_LINK, false).getBody());
       case SEQUENCE_EMAIL, SKIPPED ->
           email(pen, OutgoingEmail.Kind.FOLLOW_UP, email.orElseThrow().content());
@@ -148,7 +154,7 @@ class Frames {
 
   private Map<String, String> known(Pen pen) {
     Map<String, String> known = new HashMap<>(pen.wish().answers());
-    known.putAll(incentives.sample(pen.offer().id(), Optional.empty()));
+    known.putAll(incentives.sample(pen.offer(), pen.wish().answers()));
     return known;
   }
 

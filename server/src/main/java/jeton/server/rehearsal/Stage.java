@@ -19,6 +19,7 @@ import jeton.server.business.BusinessSettings;
 import jeton.server.followup.Sequence;
 import jeton.server.followup.Sequences;
 import jeton.server.followup.Starts;
+import jeton.server.incentive.Incentives;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
 import jeton.server.readiness.ReadinessCheck;
@@ -46,7 +47,12 @@ public class Stage {
 
   /** Whose, and by which clock. */
   @org.springframework.stereotype.Component
-  record Ground(Business business, Starts starts, ReadinessCheck readiness, Clock clock) {}
+  record Ground(
+      Business business,
+      Starts starts,
+      ReadinessCheck readiness,
+      Incentives incentives,
+      Clock clock) {}
 
   /**
    * What a made-up visitor does. Durations are in minutes.
@@ -78,7 +84,7 @@ public class Stage {
   public List<Frames.Frame> rehearse(long offerId, RehearsalWish wish) {
     Offer offer = offers.get(offerId);
     List<Sequence> all = inPlay(offer, wish.drafts());
-    List<Moment> moments = Rehearsal.of(setup(offer, all), visitor(wish));
+    List<Moment> moments = Rehearsal.of(setup(offer, all), visitor(offer, wish));
     List<Finding> findings = readiness.of(offer, all.get(0));
     return frames.of(offer, all, moments, findings, wish);
   }
@@ -131,7 +137,7 @@ public class Stage {
         offer.settings().gives());
   }
 
-  private Visitor visitor(RehearsalWish wish) {
+  private Visitor visitor(Offer offer, RehearsalWish wish) {
     Instant signsUp = wish.signsUp().orElseGet(() -> ground.clock().instant());
     return new Visitor(
         signsUp,
@@ -140,7 +146,8 @@ public class Stage {
         wish.confirmsAfter().map(Duration::ofMinutes),
         wish.usesAfter().map(Duration::ofMinutes),
         wish.signsUpAgainAfter().map(Duration::ofMinutes),
-        wish.leavesAfter().map(Duration::ofMinutes));
+        wish.leavesAfter().map(Duration::ofMinutes),
+        ground.incentives().comesTo(offer, wish.answers()));
   }
 
   /** Steps by id, over all sequences. */

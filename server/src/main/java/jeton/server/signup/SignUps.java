@@ -18,6 +18,8 @@ import jeton.server.confirm.Confirmations;
 import jeton.server.confirm.Told;
 import jeton.server.handover.HandOvers;
 import jeton.server.history.History;
+import jeton.server.incentive.Game;
+import jeton.server.incentive.Games;
 import jeton.server.offer.Offer;
 import jeton.server.people.People;
 import jeton.server.token.Tokens;
@@ -58,7 +60,12 @@ public class SignUps {
   /** What a sign-up is noted with. */
   @org.springframework.stereotype.Component
   record After(
-      AddressScreen screen, History history, Told told, TransactionOperations tx, Clock clock) {}
+      AddressScreen screen,
+      History history,
+      Told told,
+      Games games,
+      TransactionOperations tx,
+      Clock clock) {}
 
   /** A consent box: its exact wording, and whether it was ticked (S10). */
   public record Consent(String wording, boolean given) {}
@@ -72,6 +79,8 @@ public class SignUps {
    * @param campaign the page's campaign tags; at most 300 characters are kept
    * @param network where it came from, shortened
    * @param answers to the business's own fields, checked, by their keys
+   * @param round what was played before, with an offer that is played; empty where it is kept
+   *     already
    */
   public record Submission(
       String email,
@@ -82,7 +91,8 @@ public class SignUps {
       String campaign,
       String zone,
       String network,
-      Map<String, String> answers) {}
+      Map<String, String> answers,
+      Optional<Game.Round> round) {}
 
   /**
    * How the visitor is answered. Deliberately little: it must not tell whether an address is known
@@ -167,6 +177,18 @@ public class SignUps {
         .note(
             History.Event.of(
                 now, History.Kind.SIGNED_UP, personId, offer.id(), offer.settings().name()));
+    boolean given = decision == SignUpDecision.HAND_OVER;
+    after
+        .games()
+        .signedUp(
+            offer,
+            new Game.SignedUp(
+                new Game.Sheet(row.formId(), row.submission().submissionKey()),
+                personId,
+                signUpId,
+                given,
+                given && met.isNew()),
+            row.submission().round());
     boolean handedOver = act(offer, met, decision, signUpId, now);
     if (met.isNew()) {
       // What is told of somebody known waits for a confirmation (S12): anybody can type an address.

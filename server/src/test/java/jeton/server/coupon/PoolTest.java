@@ -159,7 +159,8 @@ class PoolTest extends CouponSteps {
               "",
               "",
               "127.0.0.0/24",
-              Map.of()));
+              Map.of(),
+              Optional.empty()));
     }
     server.settle();
     String code = poolCode();

@@ -354,7 +354,8 @@ class ForetoldTest {
                 "",
                 one.visitor().zone().orElse(""),
                 "127.0.0.0/24",
-                Map.of()));
+                Map.of(),
+                Optional.empty()));
   }
 
   private void confirm(Case one) {
