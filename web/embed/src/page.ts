@@ -1,8 +1,10 @@
 import { copies } from './copy'
 import { hints } from './hint'
 import { plays } from './play'
+import { playing } from './playing'
 import { solve } from './proof'
 import { campaign, zone } from './sent'
+import { shares } from './share'
 
 /**
  * The hosted pages' script. They work without it, but for the proof of work. It tells the browser's zone and campaign tags, confirms
@@ -52,21 +54,39 @@ async function prove(form: HTMLFormElement) {
   form.requestSubmit()
 }
 
-fill('zone', zone())
-fill('campaign', campaign())
-for (const form of document.forms) sendOnce(form)
+const script = (document.currentScript as HTMLScriptElement | null)?.src ?? ''
+
+/** What the forms of a page need; a quiz puts another in the place of its own once it was played. */
+function dress(root: ParentNode) {
+  fill('zone', zone())
+  fill('campaign', campaign())
+  root.querySelectorAll('form').forEach(sendOnce)
+  const email = root.querySelector<HTMLInputElement>('.jf-form input[name="email"]')
+  if (email) hints(email)
+  copies(root)
+  plays(root)
+  shares(root)
+}
+
+dress(document)
+const form = document.querySelector<HTMLFormElement>('.jf-form')
+void playing(form, script.replace(/page\.js.*$/, 'quiz.js'), {
+  base: '',
+  site: '',
+  show(html) {
+    form!.replaceWith(html)
+    dress(document.querySelector('.jf-body')!)
+    document.querySelector<HTMLElement>('.jf-result')?.focus()
+  },
+})
 // Back from a page that followed: the button must work again.
 addEventListener('pageshow', () => {
   document.querySelectorAll<HTMLButtonElement>('form button').forEach((button) => (button.disabled = false))
 })
-copies(document)
-plays(document)
 const waiting = document.querySelector<HTMLFormElement>('form[data-first-sign]')
 if (waiting) confirmAtFirstSign(waiting)
 const checked = document.querySelector<HTMLFormElement>('form[data-check]')
 if (checked) void prove(checked)
-const email = document.querySelector<HTMLInputElement>('.jf-form input[name="email"]')
-if (email) hints(email)
 if (parent !== window && document.querySelector('.jf')) {
   const tell = () =>
     parent.postMessage({ jeton: 'height', height: document.documentElement.offsetHeight }, '*')

@@ -72,9 +72,8 @@ function follow(recording: HTMLMediaElement) {
   addEventListener('pagehide', send)
 }
 
-/** Has a page tell. */
-export function plays(root: ParentNode) {
-  root.querySelectorAll<HTMLMediaElement>('video[data-told], audio[data-told]').forEach(follow)
+/** Tells that something was open for a while. */
+export function looks(root: ParentNode) {
   const looked = root.querySelector<HTMLElement>('[data-looked]')?.dataset.looked
   if (looked) {
     let open = 0
@@ -85,4 +84,10 @@ export function plays(root: ParentNode) {
       tell(looked, '')
     }, 1000)
   }
+}
+
+/** Has a page tell. */
+export function plays(root: ParentNode) {
+  root.querySelectorAll<HTMLMediaElement>('video[data-told], audio[data-told]').forEach(follow)
+  looks(root)
 }

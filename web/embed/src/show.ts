@@ -1,7 +1,10 @@
 import { copies } from './copy'
 import { nodes } from './html'
 import { note, noteSignUp } from './memory'
+import { looks } from './play'
+import { playing } from './playing'
 import { sendsItself } from './send'
+import { shares } from './share'
 import type { Home, Reply, Shown, Undo } from './types'
 
 /** What happens to a form, as an event on the document that an analytics tool can listen to. */
@@ -114,7 +117,7 @@ export class Stage {
   inPage(form: Shown, host: HTMLElement) {
     const root = this.root(host, form, nodes(form.html))
     this.inPlace.set(host, form)
-    sendsItself(this.home, form, root, (reply) => this.after(form, root, reply))
+    this.sends(form, root, (reply) => this.after(form, root, reply))
     // Counted when it comes into view, not when it lies far below.
     const look = new IntersectionObserver((entries) => {
       if (entries.some((entry) => entry.isIntersecting)) {
@@ -123,6 +126,22 @@ export class Stage {
       }
     })
     look.observe(host)
+  }
+
+  /** Has a form send itself, and be played first where there is something to play. */
+  private sends(form: Shown, root: ShadowRoot, done: (reply: Reply) => void) {
+    sendsItself(this.home, form, root, done)
+    const played = root.querySelector('form')
+    void playing(played, this.home.base + '/assets/quiz.js', {
+      ...this.home,
+      show: (html) => {
+        played!.replaceWith(html)
+        sendsItself(this.home, form, root, done)
+        copies(root, () => {})
+        shares(root)
+        root.querySelector<HTMLElement>('.jf-result')?.focus()
+      },
+    })
   }
 
   /** The small floating button a form waits behind. */
@@ -199,7 +218,7 @@ export class Stage {
     }
     root.querySelector('[data-close]')?.addEventListener('click', () => close('closed'))
     root.querySelector('[data-no]')?.addEventListener('click', () => close('declined'))
-    sendsItself(this.home, form, root, (reply) => {
+    this.sends(form, root, (reply) => {
       const later = () => {
         clearTimeout(timer)
         if (reply.closesAfter) timer = setTimeout(() => close(''), reply.closesAfter * 1000)
@@ -226,6 +245,8 @@ export class Stage {
     const body = root.querySelector('.jf-body')!
     body.replaceChildren(nodes(reply.html!))
     body.querySelector<HTMLElement>('.jf-after')?.focus()
+    looks(root)
+    shares(root)
     return copies(root, copied)
   }
 }

@@ -731,7 +731,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["csv"];
+        get: operations["csv_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -779,7 +779,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["numbers"];
+        get: operations["numbers_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -813,7 +813,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["read"];
+        post: operations["read_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -878,6 +878,22 @@ export interface paths {
         get: operations["list_2"];
         put?: never;
         post: operations["make_3"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/forms/hosted/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["hosted"];
         delete?: never;
         options?: never;
         head?: never;
@@ -988,6 +1004,102 @@ export interface paths {
             cookie?: never;
         };
         get: operations["qr"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/quiz": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["numbers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/quiz/balance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["balance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/quiz/even": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["even"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/quiz/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/quiz/players": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["players"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/quiz/players.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["csv"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1150,6 +1262,54 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["add_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quizzes/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quizzes/schema.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["schema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quizzes/starters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["starters"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1541,6 +1701,17 @@ export interface components {
             /** Format: int64 */
             people: number;
         };
+        Answer: {
+            id: string;
+            picture: string;
+            points: {
+                [key: string]: number;
+            };
+            tags: string[];
+            words: string;
+            /** Format: int32 */
+            worth: number;
+        };
         AnsweredField: {
             answer: string;
             /** Format: date-time */
@@ -1576,6 +1747,27 @@ export interface components {
             notYetSignedUp: boolean;
             /** @enum {string} */
             who: "EVERYBODY" | "NEW" | "RETURNING";
+        };
+        BalanceView: {
+            changed?: {
+                [key: string]: components["schemas"]["ShareView"];
+            };
+            common: string;
+            exact: boolean;
+            nobody: components["schemas"]["ShareView"];
+            ownedTwice: number[];
+            shares: {
+                [key: string]: components["schemas"]["ShareView"];
+            };
+            ties: components["schemas"]["ShareView"];
+            totals: number[];
+            unowned: number[];
+            unreachable: string[];
+            ways: string;
+        };
+        Balancing: {
+            scheme: components["schemas"]["Scheme"];
+            whatIf?: components["schemas"]["WhatIf"];
         };
         Begin: {
             name: string;
@@ -1639,6 +1831,15 @@ export interface components {
             /** Format: int64 */
             expected: number;
         };
+        Change: {
+            answer: string;
+            /** Format: int32 */
+            from: number;
+            outcome: string;
+            question: string;
+            /** Format: int32 */
+            to: number;
+        };
         Choices: {
             drawings: components["schemas"]["Drawing"][];
             fields: components["schemas"]["FieldDefinition"][];
@@ -1684,7 +1885,8 @@ export interface components {
             /** Format: int32 */
             days: number;
             /** @enum {string} */
-            kind: "ALWAYS" | "PASS_USED" | "PASS_NOT_USED" | "HAS_TAG" | "LACKS_TAG" | "ENDS_WITHIN";
+            kind: "ALWAYS" | "PASS_USED" | "PASS_NOT_USED" | "HAS_TAG" | "LACKS_TAG" | "ENDS_WITHIN" | "RESULT_IS" | "RESULT_IS_NOT";
+            result: string;
             tag: string;
         };
         ConfirmPages: {
@@ -1724,6 +1926,12 @@ export interface components {
             /** Format: date */
             runsOutOn?: string;
             totals: components["schemas"]["Totals"];
+        };
+        Cover: {
+            button: string;
+            on: boolean;
+            picture: string;
+            text: string;
         };
         Cure: {
             code: string;
@@ -1875,6 +2083,16 @@ export interface components {
             /** @enum {string} */
             pile: "WAITING" | "HELD" | "ON_ITS_WAY" | "TROUBLED" | "SENT" | "FAILED" | "DROPPED";
             trouble?: string;
+        };
+        EvenOut: {
+            scheme: components["schemas"]["Scheme"];
+            /** Format: double */
+            spread: number;
+        };
+        Evened: {
+            after: components["schemas"]["BalanceView"];
+            changes: components["schemas"]["Change"][];
+            reached: boolean;
         };
         FieldDefinition: {
             key: string;
@@ -2028,6 +2246,13 @@ export interface components {
             /** Format: int32 */
             daysAfterDecline?: number;
         };
+        Gate: {
+            heading: string;
+            skip: string;
+            text: string;
+            /** @enum {string} */
+            when: "BEFORE" | "SKIPPABLE" | "AFTER";
+        };
         Goal: {
             /** @enum {string} */
             kind: "NONE" | "TAG_GAINED" | "PASS_USED";
@@ -2049,6 +2274,9 @@ export interface components {
             runAgain: components["schemas"]["RunAgain"];
             tags: components["schemas"]["TagChange"][];
         };
+        HostedPreview: {
+            gives: components["schemas"]["Incentive"];
+        };
         Html: {
             html: string;
         };
@@ -2060,7 +2288,7 @@ export interface components {
             /** Format: int32 */
             picturesLeftOut: number;
         };
-        Incentive: components["schemas"]["Coupon"] | components["schemas"]["Download"] | components["schemas"]["PrivatePage"];
+        Incentive: components["schemas"]["Coupon"] | components["schemas"]["Download"] | components["schemas"]["PrivatePage"] | components["schemas"]["Quiz"];
         Instructions: {
             form: string;
             lines: string[];
@@ -2269,6 +2497,25 @@ export interface components {
             /** Format: date-time */
             moment?: string;
         };
+        Outcome: {
+            /** Format: int32 */
+            from: number;
+            href: string;
+            id: string;
+            label: string;
+            picture: string;
+            tags: string[];
+            title: string;
+            /** Format: int32 */
+            to: number;
+            words: string;
+        };
+        OutcomeCount: {
+            id: string;
+            /** Format: int64 */
+            plays: number;
+            share: components["schemas"]["Share"];
+        };
         Page: {
             people: components["schemas"]["Person"][];
             /** Format: int64 */
@@ -2366,6 +2613,13 @@ export interface components {
             give: boolean;
             tag: string;
         };
+        PlaceCount: {
+            /** Format: int64 */
+            asked: number;
+            name: string;
+            /** Format: int64 */
+            started: number;
+        };
         Placing: {
             button: string;
             frame: string;
@@ -2381,6 +2635,21 @@ export interface components {
             from: string;
             /** @enum {string} */
             moved?: "WEEKDAY" | "WINDOW" | "SPACING" | "NEVER";
+        };
+        PlayerView: {
+            answers: {
+                [key: string]: string;
+            };
+            /** Format: date-time */
+            at: string;
+            counts: boolean;
+            email: string;
+            firstName: string;
+            /** Format: int64 */
+            id: number;
+            outcome: string;
+            /** Format: int64 */
+            personId: number;
         };
         Preview: {
             content: components["schemas"]["EmailContent"];
@@ -2414,6 +2683,45 @@ export interface components {
             ownZone: boolean;
             pieces: components["schemas"]["Piece"][];
             straight: boolean;
+        };
+        Question: {
+            answers: components["schemas"]["Answer"][];
+            id: string;
+            name: string;
+            optional: boolean;
+            picture: string;
+            several: boolean;
+            words: string;
+        };
+        QuestionCount: {
+            /** Format: int64 */
+            answered: number;
+            answers: {
+                [key: string]: number;
+            };
+            id: string;
+            /** Format: double */
+            medianSeconds?: number;
+            /** Format: int64 */
+            seen: number;
+        };
+        Quiz: {
+            complete?: boolean;
+            cover: components["schemas"]["Cover"];
+            gate: components["schemas"]["Gate"];
+            /** @enum {string} */
+            kind: "QUIZ";
+            ownPageOnPhones: boolean;
+            /** @enum {string} */
+            paging: "ONE_AT_A_TIME" | "ALL_ON_ONE_PAGE";
+            scheme: components["schemas"]["Scheme"];
+            shareable: boolean;
+        };
+        QuizFile: {
+            format: string;
+            name: string;
+            quiz: components["schemas"]["Quiz"];
+            trade: string;
         };
         ReadBack: {
             sample: string;
@@ -2484,6 +2792,13 @@ export interface components {
         Saved: {
             /** Format: int32 */
             version: number;
+        };
+        Scheme: {
+            outcomes: components["schemas"]["Outcome"][];
+            questions: components["schemas"]["Question"][];
+            /** @enum {string} */
+            scoring: "MATCH" | "RANGE";
+            tieBreak?: string;
         };
         Season: {
             days: ("MONDAY" | "TUESDAY" | "WEDNESDAY" | "THURSDAY" | "FRIDAY" | "SATURDAY" | "SUNDAY")[];
@@ -2597,6 +2912,14 @@ export interface components {
             /** Format: double */
             share: number;
         };
+        ShareView: {
+            /** Format: double */
+            error: number;
+            part: string;
+            /** Format: double */
+            value: number;
+            whole: string;
+        };
         SignIn: {
             email: string;
             password: string;
@@ -2693,9 +3016,10 @@ export interface components {
             days: number;
             field: string;
             /** @enum {string} */
-            kind: "SIGN_UP" | "TAG_GAINED" | "PASS_USED" | "PASS_NOT_USED" | "DATE_FIELD" | "ENDS_SOON";
+            kind: "SIGN_UP" | "TAG_GAINED" | "PASS_USED" | "PASS_NOT_USED" | "DATE_FIELD" | "ENDS_SOON" | "RESULT";
             /** Format: int64 */
             offerId?: number;
+            result: string;
             tag: string;
         };
         State: {
@@ -2937,6 +3261,21 @@ export interface components {
             shows: boolean;
             words?: string;
         };
+        View: {
+            /** Format: int64 */
+            asked: number;
+            /** Format: int64 */
+            finished: number;
+            outcomes: components["schemas"]["OutcomeCount"][];
+            /** Format: double */
+            p?: number;
+            places: components["schemas"]["PlaceCount"][];
+            questions: components["schemas"]["QuestionCount"][];
+            /** Format: int64 */
+            signedUp: number;
+            /** Format: int64 */
+            started: number;
+        };
         Visitor: {
             /** Format: int32 */
             closedDaysAgo?: number;
@@ -2974,6 +3313,13 @@ export interface components {
             password: string;
             token: string;
         };
+        WhatIf: {
+            answer: string;
+            outcome: string;
+            /** Format: int32 */
+            points: number;
+            question: string;
+        };
         Whole: {
             dossier: components["schemas"]["Dossier"];
             history: components["schemas"]["Told"][];
@@ -2990,6 +3336,9 @@ export interface components {
         WordsPreview: {
             colours: components["schemas"]["PageColours"];
             gives?: components["schemas"]["Incentive"];
+            played?: {
+                [key: string]: string;
+            };
             withFiles: boolean;
             withSteps: boolean;
             words: components["schemas"]["PageWords"];
@@ -4245,7 +4594,7 @@ export interface operations {
             };
         };
     };
-    csv: {
+    csv_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -4311,7 +4660,7 @@ export interface operations {
             };
         };
     };
-    numbers: {
+    numbers_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -4355,7 +4704,7 @@ export interface operations {
             };
         };
     };
-    read: {
+    read_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -4519,6 +4868,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FormView"];
+                };
+            };
+        };
+    };
+    hosted: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HostedPreview"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Html"];
                 };
             };
         };
@@ -4739,6 +5114,151 @@ export interface operations {
                 content: {
                     "image/svg+xml": string;
                 };
+            };
+        };
+    };
+    numbers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["View"];
+                };
+            };
+        };
+    };
+    balance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Balancing"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BalanceView"];
+                };
+            };
+        };
+    };
+    even: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EvenOut"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Evened"];
+                };
+            };
+        };
+    };
+    file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    players: {
+        parameters: {
+            query?: {
+                outcome?: string;
+                answer?: string;
+                below?: number;
+            };
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayerView"][];
+                };
+            };
+        };
+    };
+    csv: {
+        parameters: {
+            query?: {
+                outcome?: string;
+                answer?: string;
+            };
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -4977,6 +5497,70 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Stored"];
+                };
+            };
+        };
+    };
+    read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuizFile"];
+                };
+            };
+        };
+    };
+    schema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    starters: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuizFile"][];
                 };
             };
         };

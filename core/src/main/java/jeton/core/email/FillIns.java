@@ -62,7 +62,11 @@ public record FillIns(List<FillIn> all) {
         .filter(fillIn -> fillIn.key().equals(key))
         .findFirst()
         // Which questions a quiz has is known where it is given: elsewhere they have no answer.
-        .or(() -> QUESTION.matcher(key).matches() ? Optional.of(FillIn.answer(key, key)) : Optional.empty());
+        .or(
+            () ->
+                QUESTION.matcher(key).matches()
+                    ? Optional.of(FillIn.answer(key, key))
+                    : Optional.empty());
   }
 
   /**
@@ -74,7 +78,6 @@ public record FillIns(List<FillIn> all) {
         .filter(fillIn -> fillIn.key().equals(key))
         .findFirst()
         // Whole addresses that a kind of offer knows: they land as they are.
-        .orElseGet(
-            () -> key.endsWith("_link") ? FillIn.link(key, key) : FillIn.answer(key, key));
+        .orElseGet(() -> key.endsWith("_link") ? FillIn.link(key, key) : FillIn.answer(key, key));
   }
 }

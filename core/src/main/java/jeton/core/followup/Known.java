@@ -12,9 +12,11 @@ import jeton.core.people.TagName;
  * @param tags the person's tags
  * @param daysToEnd local days until the person's code or pass ends, 0 on its last day; empty for no
  *     end, and once it is over
- * @param result key of what the person came to with the offer the run came from, where that is played
+ * @param result key of what the person came to with the offer the run came from, where that is
+ *     played
  */
-public record Known(boolean passUsed, Set<String> tags, Optional<Long> daysToEnd, Optional<String> result) {
+public record Known(
+    boolean passUsed, Set<String> tags, Optional<Long> daysToEnd, Optional<String> result) {
   /** Nothing used, no tag. */
   public static final Known NOTHING = new Known(false, Set.of());
 

@@ -20,7 +20,8 @@ import jeton.core.problem.Problems;
  * @param field key of the business's own field, for {@link Kind#DATE_FIELD}
  * @param result key of what somebody came to, for {@link Kind#RESULT}
  */
-public record Start(Kind kind, Optional<Long> offerId, String tag, int days, String field, String result) {
+public record Start(
+    Kind kind, Optional<Long> offerId, String tag, int days, String field, String result) {
   /** Only sign-ups start it, or the owner by hand. */
   public static final Start BY_SIGN_UP = new Start(Kind.SIGN_UP, Optional.empty(), "", 0, "");
 
@@ -98,7 +99,10 @@ public record Start(Kind kind, Optional<Long> offerId, String tag, int days, Str
       TagName.check(tag, path + ".tag", problems);
     }
     boolean looksAtPass =
-        kind == Kind.PASS_USED || kind == Kind.PASS_NOT_USED || kind == Kind.ENDS_SOON || kind == Kind.RESULT;
+        kind == Kind.PASS_USED
+            || kind == Kind.PASS_NOT_USED
+            || kind == Kind.ENDS_SOON
+            || kind == Kind.RESULT;
     problems.when(
         looksAtPass && offerId.isEmpty(), path + ".offerId", "empty", "The pass of which offer?");
     problems.when(

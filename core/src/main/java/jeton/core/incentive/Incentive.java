@@ -4,6 +4,8 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.List;
 import java.util.Optional;
+import jeton.core.email.EmailButton;
+import jeton.core.email.EmailContent;
 import jeton.core.email.FillIn;
 import jeton.core.handover.PassLimits;
 import jeton.core.problem.Problems;
@@ -44,6 +46,15 @@ public sealed interface Incentive permits Download, Coupon, PrivatePage, Quiz {
    */
   default boolean straight() {
     return false;
+  }
+
+  /** The email that a new offer hands it over by. */
+  default EmailContent firstDelivery() {
+    return new EmailContent(
+        "Here it is: {{offer_name}}",
+        "Keep this email, the link is yours",
+        "<p>Hello {{first_name}},</p><p>here is your own link to {{offer_name}}, for when you lose the tab.</p>",
+        new EmailButton("Open it", EmailButton.Target.PASS, ""));
   }
 
   /** What emails may say of what a person was given (F1). */

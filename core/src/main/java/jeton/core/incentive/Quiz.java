@@ -8,6 +8,8 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import jeton.core.email.EmailBlock;
+import jeton.core.email.EmailContent;
 import jeton.core.email.FillIn;
 import jeton.core.people.TagName;
 import jeton.core.problem.Problems;
@@ -24,9 +26,16 @@ import jeton.core.quiz.Share;
 /**
  * Questions that lead to an outcome (rules Q).
  *
+ * @param ownPageOnPhones whether forms on a site lead to the hosted page where the window is small
  * @param shareable whether an outcome can be passed on by an address of its own (Q11)
  */
-public record Quiz(Scheme scheme, Cover cover, Paging paging, Gate gate, boolean shareable)
+public record Quiz(
+    Scheme scheme,
+    Cover cover,
+    Paging paging,
+    Gate gate,
+    boolean ownPageOnPhones,
+    boolean shareable)
     implements Incentive {
   /** What a new quiz starts from. */
   public static final Quiz BLANK =
@@ -35,6 +44,7 @@ public record Quiz(Scheme scheme, Cover cover, Paging paging, Gate gate, boolean
           Cover.USUAL,
           Paging.ONE_AT_A_TIME,
           Gate.USUAL,
+          false,
           true);
 
   /** Title of the outcome. */
@@ -72,6 +82,20 @@ public record Quiz(Scheme scheme, Cover cover, Paging paging, Gate gate, boolean
     scheme.check(path + ".scheme", problems);
     cover.check(path + ".cover", problems);
     gate.check(path + ".gate", problems);
+  }
+
+  @Override
+  public EmailContent firstDelivery() {
+    return new EmailContent(
+        "Your result: {{outcome}}",
+        "And what goes well with it",
+        EmailContent.Style.FRAMED,
+        List.of(
+            EmailBlock.text(
+                "<p>Hello {{first_name}},</p><p>this is what your answers come to:</p>"),
+            EmailBlock.incentive("See it again")),
+        "",
+        List.of());
   }
 
   @Override

@@ -61,6 +61,20 @@ public record Balance(
     return exact ? 0 : NINETY_FIVE_PERCENT * Math.sqrt(p * (1 - p) / DRAWS);
   }
 
+  /**
+   * The smallest number of ways of which all shares are whole parts: “28 of 81 ways”.
+   *
+   * @return the number of all ways divided by what is common to all parts
+   */
+  public BigInteger commonWays() {
+    BigInteger whole = nobody.whole();
+    BigInteger common = whole.gcd(nobody.part()).gcd(ties.part());
+    for (Share share : shares.values()) {
+      common = common.gcd(share.part());
+    }
+    return common.signum() == 0 ? whole : whole.divide(common);
+  }
+
   /** Ways per place of an outcome, those of nobody last, and how many tied. */
   private record Wins(BigInteger[] of, BigInteger ties) {
     static Wins none(int outcomes) {

@@ -38,6 +38,7 @@ class QuizTest {
         Cover.USUAL,
         Paging.ONE_AT_A_TIME,
         Gate.USUAL,
+        false,
         true);
   }
 

@@ -3,16 +3,12 @@ package jeton.server.coupon;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
-import java.io.OutputStreamWriter;
-import java.io.Writer;
-import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import jeton.core.coupon.CodeShape;
 import jeton.core.incentive.Coupon;
-import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVPrinter;
+import jeton.server.csv.CsvAnswer;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -71,33 +67,21 @@ class CouponApi {
   @GetMapping("/codes.csv")
   void csv(@PathVariable long offerId, HttpServletResponse response) throws IOException {
     coupons.coupon(offerId);
-    response.setContentType("text/csv; charset=utf-8");
-    response.setHeader("Content-Disposition", "attachment; filename=\"codes.csv\"");
-    try (Writer out = new OutputStreamWriter(response.getOutputStream(), StandardCharsets.UTF_8);
-        CSVPrinter table = new CSVPrinter(out, CSVFormat.RFC4180)) {
-      table.printRecord("code", "state", "email", "given", "ends", "uses", "orders");
-      long below = Long.MAX_VALUE;
-      List<CodeTableStore.CodeRow> page = coupons.below(offerId, "", "", below, A_CSV_PAGE);
-      while (!page.isEmpty()) {
-        for (CodeTableStore.CodeRow row : page) {
-          below = row.id();
-          table.printRecord(
-              safe(row.code()),
-              row.state().name().toLowerCase(Locale.ROOT),
-              safe(row.email().orElse("")),
-              row.givenAt().map(Object::toString).orElse(""),
-              row.endsAt().map(Object::toString).orElse(""),
-              row.uses(),
-              safe(row.orders()));
-        }
-        page = coupons.below(offerId, "", "", below, A_CSV_PAGE);
-      }
-    }
-  }
-
-  /** What a spreadsheet would take for a formula gets an apostrophe in front (L5). */
-  private static String safe(String cell) {
-    return !cell.isEmpty() && "=+-@\t\r".indexOf(cell.charAt(0)) >= 0 ? "'" + cell : cell;
+    CsvAnswer.write(
+        response,
+        new CsvAnswer.Table(
+            "codes.csv", List.of("code", "state", "email", "given", "ends", "uses", "orders")),
+        below -> coupons.below(offerId, "", "", below, A_CSV_PAGE),
+        CodeTableStore.CodeRow::id,
+        row ->
+            List.of(
+                row.code(),
+                row.state().name().toLowerCase(Locale.ROOT),
+                row.email().orElse(""),
+                row.givenAt().map(Object::toString).orElse(""),
+                row.endsAt().map(Object::toString).orElse(""),
+                row.uses(),
+                row.orders()));
   }
 
   @PostMapping("/codes/{codeId}/withdraw")

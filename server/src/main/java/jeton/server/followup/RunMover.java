@@ -92,8 +92,7 @@ public class RunMover {
           end(run)
               .filter(end -> !now.isAfter(end))
               .map(end -> EndDays.between(now, end, pace.zone())),
-          run.offerId()
-              .map(offer -> results.get(new RunFactStore.Holding(run.personId(), offer))));
+          run.offerId().map(offer -> results.get(new RunFactStore.Holding(run.personId(), offer))));
     }
   }
 

@@ -89,13 +89,18 @@ class FormApi {
    *
    * @param withFiles with what is given below
    * @param gives what is given, as it need not be saved yet; as it is unless told
+   * @param played what a made-up visitor sent, with an offer that is played first
    */
   record WordsPreview(
       PageWords words,
       boolean withFiles,
       boolean withSteps,
       PageColours colours,
-      Optional<Incentive> gives) {}
+      Optional<Incentive> gives,
+      Optional<Map<String, String>> played) {}
+
+  /** The hosted page to be shown, giving something that need not be saved yet. */
+  record HostedPreview(Incentive gives) {}
 
   /** A whole page, or a part to paste, as HTML. */
   record Html(String html) {}
@@ -194,11 +199,25 @@ class FormApi {
     model.put(
         "parts",
         preview.withFiles()
-            ? PartList.of(renderer.sample(gives.map(offer::giving).orElse(offer)))
+            ? PartList.of(
+                renderer.sample(
+                    gives.map(offer::giving).orElse(offer), preview.played().orElse(Map.of())))
             : List.of());
     model.put("steps", steps);
     model.put("hasSteps", !steps.isEmpty());
     return new Html(pages.render("words", model));
+  }
+
+  @PostMapping("/forms/hosted/preview")
+  Html hosted(@PathVariable long offerId, @RequestBody HostedPreview preview) {
+    Offer offer = offers.get(offerId);
+    if (!preview.gives().getClass().equals(offer.settings().gives().getClass())) {
+      throw new NotThere("What this offer gave");
+    }
+    Form form = forms.hosted(offerId);
+    Form unsent =
+        new Form(0, offerId, "preview", form.shape(), true, form.createdAt(), form.settings(), 0);
+    return new Html(hostedPage(offer.giving(preview.gives()), unsent));
   }
 
   /** A form is reached by way of its own offer only. */

@@ -91,7 +91,8 @@ final class FormPart {
     words(settings, model);
     picture(settings.picture(), drawn, model);
     game(drawn, model);
-    boolean asks = drawn.result().isPresent() || drawn.game().map(Game.Opening::fields).orElse(true);
+    boolean asks =
+        drawn.result().isPresent() || drawn.game().map(Game.Opening::fields).orElse(true);
     model.put("asks", asks);
     model.put("fields", asks ? fields(drawn, typed) : List.of());
     return model;
@@ -103,9 +104,13 @@ final class FormPart {
     model.put("finish", game.map(Game.Opening::finish).orElse(""));
     model.put("finishClass", game.filter(Game.Opening::plain).isPresent() ? "jf-no" : "jf-button");
     model.put("plays", drawn.base() + "/p/forms/" + drawn.key() + "/plays");
+    model.put(
+        "phoneLeads",
+        drawn.shape() != Shape.FULL_PAGE && drawn.game().filter(Game.Opening::ownPage).isPresent());
     model.put("gated", drawn.game().isPresent());
     model.put("gate", drawn.game().map(g -> g.gate().heading()).orElse(""));
-    model.put("gateText", drawn.game().map(g -> Page.paragraphs(g.gate().text())).orElse(List.of()));
+    model.put(
+        "gateText", drawn.game().map(g -> Page.paragraphs(g.gate().text())).orElse(List.of()));
     drawn.result().ifPresent(parts -> model.put("came", Map.of("parts", PartList.of(parts))));
   }
 

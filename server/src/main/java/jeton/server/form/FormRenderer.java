@@ -100,9 +100,9 @@ public class FormRenderer {
     return incentives.takesSignUps(offer);
   }
 
-  /** What a made-up visitor gets. */
-  List<Part> sample(Offer offer) {
-    return incentives.sampleOf(offer);
+  /** What a made-up visitor gets who played this. */
+  List<Part> sample(Offer offer, Map<String, String> played) {
+    return incentives.sampleOf(offer, played);
   }
 
   /** A whole page with the form on a page of grey, as a visitor would meet it. */
@@ -138,9 +138,7 @@ public class FormRenderer {
    */
   String played(Offer offer, Form form, FormPart.Typed typed) {
     FormPart.Drawn drawn = drawn(offer, form, publicUrl.of(""), typed);
-    return drawn.result().isEmpty()
-        ? ""
-        : pages.render("played", FormPart.model(drawn, typed));
+    return drawn.result().isEmpty() ? "" : pages.render("played", FormPart.model(drawn, typed));
   }
 
   FormPart.Typed fresh() {
@@ -161,8 +159,7 @@ public class FormRenderer {
   }
 
   private FormPart.Drawn drawn(Offer offer, Form form, String base, FormPart.Typed typed) {
-    Game.Board board =
-        new Game.Board(form.key(), base, typed.values(), typed.problems(), true);
+    Game.Board board = new Game.Board(form.key(), base, typed.values(), typed.problems(), true);
     Optional<List<Part>> result =
         typed.isPlayed() ? games.result(offer, typed.submissionKey(), base) : Optional.empty();
     return drawn(offer, form, base, games.drawn(offer, board), result);

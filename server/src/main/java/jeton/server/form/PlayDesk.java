@@ -108,8 +108,7 @@ class PlayDesk {
     String submissionKey = Posted.submissionKey(values);
     Refused.unlessNone(play(offer, form, values, submissionKey, network));
     FormPart.Typed typed =
-        new FormPart.Typed(
-            values, List.of(), submissionKey, values.getOrDefault("stamp", ""));
+        new FormPart.Typed(values, List.of(), submissionKey, values.getOrDefault("stamp", ""));
     return new Played(renderer.played(offer, form, typed.played()));
   }
 

@@ -52,8 +52,7 @@ final class Posted {
    *
    * @param page where it was sent from, unless it says so itself
    */
-  SignUps.Submission submission(
-      String page, String network, Optional<Game.Round> round) {
+  SignUps.Submission submission(String page, String network, Optional<Game.Round> round) {
     return new SignUps.Submission(
         value("email"),
         asks(FieldDefinition.FIRST_NAME.key()) ? value("first_name") : "",

@@ -167,8 +167,7 @@ class SignUpDesk {
         ? signUps.signUp(
             place.offer(),
             place.form().id(),
-            posted.submission(
-                "/o/" + place.offer().settings().slug(), network, judged.round()))
+            posted.submission("/o/" + place.offer().settings().slug(), network, judged.round()))
         : new SignUps.Outcome.Refused(problems);
   }
 

@@ -28,10 +28,10 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * {@code POST /p/forms/{key}/signups}, and {@code …/plays} for what is played before: plain forms are answered with pages, JSON with JSON. A plain
- * servlet, because this is the busiest door and the framework's dispatching would cost as much as
- * the sign-up itself. Scripts may come from the business's own sites only; plain forms from
- * anywhere, as links do.
+ * {@code POST /p/forms/{key}/signups}, and {@code …/plays} for what is played before: plain forms
+ * are answered with pages, JSON with JSON. A plain servlet, because this is the busiest door and
+ * the framework's dispatching would cost as much as the sign-up itself. Scripts may come from the
+ * business's own sites only; plain forms from anywhere, as links do.
  */
 @Component
 class SignUpDoor extends HttpServlet {

@@ -121,7 +121,9 @@ public class HandOvers implements DeliveryListener {
   public String onTheSpot(Offer offer, long personId, SignUpDecision decision, boolean handedOver) {
     Optional<Given> given =
         // Handing over by email gave it already; here the answer is the first to.
-        handedOver ? Optional.empty() : Optional.of(give(offer, personId, Face.Occasion.ON_THE_SPOT));
+        handedOver
+            ? Optional.empty()
+            : Optional.of(give(offer, personId, Face.Occasion.ON_THE_SPOT));
     if (decision == SignUpDecision.ASK_TO_CONFIRM) {
       given.ifPresent(one -> history.noteAll(granted(one.grant(), personId, offer)));
       history.note(

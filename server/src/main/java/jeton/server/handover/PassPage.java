@@ -120,11 +120,15 @@ class PassPage {
       @RequestBody(required = false) String more) {
     passes
         .find(token)
-        .ifPresent(pass -> uses.told(pass, new Face.Told(
-                            what,
-                            more == null ? "" : more,
-                            pass.given(),
-                            passes.carriedBy(token).isPresent())));
+        .ifPresent(
+            pass ->
+                uses.told(
+                    pass,
+                    new Face.Told(
+                        what,
+                        more == null ? "" : more,
+                        pass.given(),
+                        passes.carriedBy(token).isPresent())));
     return ResponseEntity.noContent().build();
   }
 

@@ -40,8 +40,10 @@ public interface Game {
    * @param fields whether the fields stand on the same page
    * @param finish words of the button that sends what was played alone; empty where nothing does
    * @param plain whether that button is less than the form's own
+   * @param ownPage whether small windows are led to the hosted page instead
    */
-  record Opening(String html, PageWords gate, boolean fields, String finish, boolean plain) {}
+  record Opening(
+      String html, PageWords gate, boolean fields, String finish, boolean plain, boolean ownPage) {}
 
   /** It in a form. */
   Opening drawn(Offer offer, Board board);

@@ -8,7 +8,6 @@ import jeton.core.email.EmailContent;
 import jeton.core.followup.RunAgain;
 import jeton.core.form.PageWords;
 import jeton.core.handover.HandOverSettings;
-import jeton.core.handover.PassLimits;
 import jeton.core.incentive.Incentive;
 
 /** The words a new offer starts with, so that it works before a word is changed. */
@@ -16,7 +15,7 @@ final class FirstWords {
   private FirstWords() {}
 
   static OfferSettings of(String name, String slug, Incentive gives) {
-    return new OfferSettings(name, slug, confirm(), handOver(gives.firstLimits()), gives);
+    return new OfferSettings(name, slug, confirm(), handOver(gives), gives);
   }
 
   private static ConfirmSettings confirm() {
@@ -39,19 +38,13 @@ final class FirstWords {
         true);
   }
 
-  private static HandOverSettings handOver(PassLimits limits) {
-    EmailContent email =
-        new EmailContent(
-            "Here it is: {{offer_name}}",
-            "Keep this email, the link is yours",
-            "<p>Hello {{first_name}},</p><p>here is your own link to {{offer_name}}, for when you lose the tab.</p>",
-            new EmailButton("Open it", EmailButton.Target.PASS, ""));
+  private static HandOverSettings handOver(Incentive gives) {
     return new HandOverSettings(
         false,
         true,
-        email,
+        gives.firstDelivery(),
         new PageWords("Here it is", "Your own link. Keep the email it came with."),
-        limits,
+        gives.firstLimits(),
         RunAgain.NEVER,
         List.of());
   }

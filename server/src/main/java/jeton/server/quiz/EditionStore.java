@@ -44,11 +44,7 @@ class EditionStore {
   }
 
   private Optional<Long> id(long offerId, byte[] hash) {
-    return db.sql(ID)
-        .param("offerId", offerId)
-        .param("hash", hash)
-        .query(Long.class)
-        .optional();
+    return db.sql(ID).param("offerId", offerId).param("hash", hash).query(Long.class).optional();
   }
 
   Optional<Edition> find(long id) {

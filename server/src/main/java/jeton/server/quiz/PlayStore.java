@@ -51,7 +51,8 @@ class PlayStore {
       "DELETE FROM quiz_play WHERE submission_key = :key AND owner = 0";
 
   private static final String KEPT =
-      SELECT + "WHERE p.submission_key = :key AND p.offer_id = :offerId ORDER BY p.owner, p.id LIMIT 1";
+      SELECT
+          + "WHERE p.submission_key = :key AND p.offer_id = :offerId ORDER BY p.owner, p.id LIMIT 1";
 
   private static final String FIND = SELECT + "WHERE p.id = :id AND p.offer_id = :offerId";
 
@@ -220,9 +221,12 @@ class PlayStore {
 
   /** Answers of all who signed up, as they are kept. */
   void eachAnswers(long offerId, Consumer<String> one) {
-    db.sql(ANSWERS).param("offerId", offerId).query(row -> {
-      one.accept(row.getString("answers"));
-    });
+    db.sql(ANSWERS)
+        .param("offerId", offerId)
+        .query(
+            row -> {
+              one.accept(row.getString("answers"));
+            });
   }
 
   /**

@@ -131,7 +131,6 @@ class Plays {
         .filter(tag -> !wanted.contains(TagName.key(tag)))
         .forEach(tag -> tagging.along(personId, tag, false, offer.id()));
     store.count(play.id(), given, now);
-    play.outcome()
-        .ifPresent(outcome -> handOvers.getObject().cameTo(offer, personId, outcome));
+    play.outcome().ifPresent(outcome -> handOvers.getObject().cameTo(offer, personId, outcome));
   }
 }

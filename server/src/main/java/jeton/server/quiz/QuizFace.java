@@ -44,11 +44,7 @@ class QuizFace implements Face {
       Caffeine.newBuilder().maximumSize(REMEMBERED).build();
 
   QuizFace(
-      Plays plays,
-      PlayStore store,
-      Tags tags,
-      PublicUrl publicUrl,
-      ObjectProvider<Offers> offers) {
+      Plays plays, PlayStore store, Tags tags, PublicUrl publicUrl, ObjectProvider<Offers> offers) {
     this.plays = plays;
     this.store = store;
     this.tags = tags;
@@ -71,7 +67,9 @@ class QuizFace implements Face {
         .map(
             one ->
                 new Grant(
-                    one.outcome().map(outcome -> "the outcome “" + outcome.title() + "”").orElse(""),
+                    one.outcome()
+                        .map(outcome -> "the outcome “" + outcome.title() + "”")
+                        .orElse(""),
                     Optional.empty(),
                     true,
                     Optional.of(one.play().id())))
@@ -94,9 +92,11 @@ class QuizFace implements Face {
   }
 
   private Part shown(Offer offer, Plays.Ended ended, Outcome outcome, String pass) {
-    // The pass is behind whatever stands before it: a site of the business, or nothing on our pages.
+    // The pass is behind whatever stands before it: a site of the business, or nothing on our
+    // pages.
     String base = pass.substring(0, Math.max(0, pass.indexOf("/g/")));
-    return part(outcome, base, share(offer, ended.edition().quiz(), outcome), pass + "/told/looked");
+    return part(
+        outcome, base, share(offer, ended.edition().quiz(), outcome), pass + "/told/looked");
   }
 
   /** For whoever came to something nobody owns. */
@@ -130,6 +130,11 @@ class QuizFace implements Face {
 
   private Outcome sampleOutcome(Offer offer, Map<String, String> played) {
     Scheme scheme = Plays.of(offer).scheme();
+    // The owner may look at any of them.
+    Optional<Outcome> named = scheme.outcome(played.getOrDefault("outcome", ""));
+    if (named.isPresent()) {
+      return named.get();
+    }
     return judged(scheme, played)
         .flatMap(Scheme.Judged::outcome)
         .flatMap(scheme::outcome)
@@ -232,9 +237,7 @@ class QuizFace implements Face {
 
   private static Map<String, String> answers(Scheme scheme, Answers answers) {
     Map<String, String> told = new HashMap<>();
-    answers
-        .inWords(scheme)
-        .forEach((question, words) -> told.put(Quiz.answerKey(question), words));
+    answers.inWords(scheme).forEach((question, words) -> told.put(Quiz.answerKey(question), words));
     return told;
   }
 
@@ -250,8 +253,7 @@ class QuizFace implements Face {
           .filter(question -> !question.answers().isEmpty())
           .forEach(
               question ->
-                  told.put(
-                      Quiz.answerKey(question.id()), question.answers().get(0).words()));
+                  told.put(Quiz.answerKey(question.id()), question.answers().get(0).words()));
     }
     return told;
   }

@@ -74,11 +74,14 @@ class QuizGame implements Game {
           case SKIPPABLE -> gate.skip();
           case AFTER -> "See my result";
         },
-        gate.when() == Gate.When.SKIPPABLE);
+        gate.when() == Gate.When.SKIPPABLE,
+        quiz.ownPageOnPhones());
   }
 
   private Edition shown(Offer offer, Map<String, String> values) {
-    return named(values).flatMap(id -> editions.find(offer, id)).orElseGet(() -> editions.now(offer));
+    return named(values)
+        .flatMap(id -> editions.find(offer, id))
+        .orElseGet(() -> editions.now(offer));
   }
 
   private static Optional<Long> named(Map<String, String> values) {
@@ -166,8 +169,7 @@ class QuizGame implements Game {
       return Judged.NOTHING;
     }
     Edition edition = shown(offer, values);
-    Answers.Read read =
-        Answers.read(edition.quiz().scheme(), field -> keys(values.get(field)));
+    Answers.Read read = Answers.read(edition.quiz().scheme(), field -> keys(values.get(field)));
     return read.problems().isEmpty()
         ? new Judged(
             List.of(),

@@ -120,7 +120,10 @@ class Frames {
                   ? papers
                       .passes()
                       .drawn(offer, incentives.sampleOfOwnPage(offer, pen.wish().answers()))
-                  : papers.confirm().confirmed(offer, incentives.sampleOf(offer, pen.wish().answers())).getBody());
+                  : papers
+                      .confirm()
+                      .confirmed(offer, incentives.sampleOf(offer, pen.wish().answers()))
+                      .getBody());
       case CONFIRMATION_RAN_OUT -> Drawn.page(papers.confirm().over(NO_LINK).getBody());
       case DELIVERY_EMAIL ->
           email(pen, OutgoingEmail.Kind.DELIVERY, offer.settings().handOver().email());

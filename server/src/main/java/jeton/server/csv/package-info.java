@@ -1,0 +1,2 @@
+/** Tables to take along (rule L5). */
+package jeton.server.csv;
