@@ -17,6 +17,7 @@ export const ROOMS = [
   'download',
   'coupon',
   'privatepage',
+  'quiz',
   'offer',
   'emails',
   'site',
@@ -27,7 +28,7 @@ export const ROOMS = [
 ]
 
 /** The kinds of offer: rooms side by side that do not know each other. */
-const KINDS = ['download', 'coupon', 'privatepage']
+const KINDS = ['download', 'coupon', 'privatepage', 'quiz']
 
 const above = (room) => [
   ...ROOMS.slice(ROOMS.indexOf(room) + 1),

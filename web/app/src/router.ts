@@ -17,6 +17,11 @@ const ROUTES: RouteRecordRaw[] = [
     meta: { title: 'Offer' },
   },
   {
+    path: '/offers/:id(\\d+)/players',
+    component: () => import('./quiz/PlayersPage.vue'),
+    meta: { title: 'Players' },
+  },
+  {
     path: '/offers/:id(\\d+)/codes',
     component: () => import('./coupon/CodesPage.vue'),
     meta: { title: 'Codes' },

@@ -86,6 +86,7 @@ class Quiz {
     box.addEventListener('change', () => this.keep())
     addEventListener('pagehide', () => this.send())
     this.restore()
+    if (this.isTried) addEventListener('message', (event) => this.led(event))
     if (this.one && this.questions.length) this.begin()
     else this.allAtOnce()
   }
@@ -109,6 +110,7 @@ class Quiz {
     const atGate = this.form.querySelector('[data-gate] [aria-invalid=true]')
     const first = faulty >= 0 ? faulty : atGate ? this.last : this.resumed()
     this.go(first, false)
+    this.say(true)
   }
 
   private resumed() {
@@ -225,7 +227,7 @@ class Quiz {
   }
 
   private get isTried() {
-    return 'try' in this.box.dataset || this.box.dataset.quiz === 'preview'
+    return this.box.dataset.quiz === 'preview'
   }
 
   /** Has it judged and kept; then on to the gate, or to what it came to. */
@@ -312,12 +314,18 @@ class Quiz {
     return all
   }
 
+  /** A preview is led to the question that is edited. */
+  private led(event: MessageEvent) {
+    const place = this.questions.findIndex((question) => question.dataset.q === event.data?.question)
+    if (event.data?.jeton === 'go' && place >= 0 && this.one) this.go(place, false)
+  }
+
   /** What is told in a preview: to the page around it, which shows where it leads. */
-  private say() {
+  private say(fresh = false) {
     if (!this.isTried || parent === window) return
     const answers: Record<string, string[]> = {}
     this.questions.forEach((question) => (answers[question.dataset.q!] = this.chosen(question)))
-    parent.postMessage({ jeton: 'quiz', answers, done: this.at === this.last }, '*')
+    parent.postMessage({ jeton: 'quiz', answers, fresh }, '*')
   }
 
   private tell(step: Step) {

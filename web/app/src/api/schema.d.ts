@@ -2478,6 +2478,9 @@ export interface components {
             kindMayChange: boolean;
             mayGoLive: boolean;
             offer: components["schemas"]["Offer"];
+            results: {
+                [key: string]: string;
+            };
             shares: components["schemas"]["Share"][];
             track: components["schemas"]["Track"];
         };
@@ -2706,7 +2709,6 @@ export interface components {
             seen: number;
         };
         Quiz: {
-            complete?: boolean;
             cover: components["schemas"]["Cover"];
             gate: components["schemas"]["Gate"];
             /** @enum {string} */

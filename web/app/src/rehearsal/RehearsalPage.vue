@@ -10,6 +10,7 @@ import FilmFrame from './FilmFrame.vue'
 import RealDialog from './RealDialog.vue'
 import WishChip from './WishChip.vue'
 import { SPANS, spanWords, useRehearsal } from './useRehearsal'
+import { playedBy } from '../offer/kinds'
 import LoadState from '../shared/LoadState.vue'
 import { useOffers } from '../business/useOffers'
 
@@ -20,7 +21,7 @@ const route = useRoute()
 const business = useBusiness()
 const clock = useClock()
 const id = Number(route.params.id)
-const { wish, change, frames, fault } = useRehearsal(id)
+const { wish, change, played, play, frames, fault } = useRehearsal(id)
 const offer = ref<OfferView | null>(null)
 const forms = ref<FormView[]>([])
 const doing = ref(false)
@@ -30,6 +31,7 @@ onMounted(async () => {
   forms.value = await everyOffer.forms(id)
 })
 
+const rehearsed = computed(() => offer.value && playedBy(offer.value.offer.kind))
 const form = computed(
   () => forms.value.find((f) => f.key === wish.value.formKey)?.settings.name ?? 'the hosted page',
 )
@@ -106,6 +108,18 @@ const numbers = computed(() => {
           :items="business.choices.zones"
           :model-value="wish.zone"
           @update:model-value="change('zone', $event ?? undefined)"
+        />
+      </WishChip>
+      <WishChip
+        v-if="rehearsed && offer"
+        label="answers"
+        :value="Object.keys(played).length ? `${Object.keys(played).length} questions` : 'nothing chosen yet'"
+      >
+        <component
+          :is="rehearsed"
+          :model-value="played"
+          :gives="offer.offer.settings.gives"
+          @update:model-value="play($event)"
         />
       </WishChip>
       <WishChip label="confirms" :value="spanWords(wish.confirmsAfter)">

@@ -14,12 +14,22 @@ export function useRehearsal(offerId: number) {
     return value === undefined ? otherwise : value === 'never' ? undefined : Number(value)
   }
 
+  /** What is answered before the sign-up, with an offer that is played first. */
+  const played = computed(
+    () =>
+      Object.fromEntries(
+        Object.entries(route.query).filter(
+          ([key, value]) => key.startsWith('q_') && typeof value === 'string',
+        ),
+      ) as Record<string, string>,
+  )
+
   const wish = computed<RehearsalWish>(() => ({
     signsUp: text('at'),
     formKey: text('form'),
     firstName: text('name') ?? 'Aoife',
     zone: text('zone'),
-    answers: {},
+    answers: played.value,
     confirmsAfter: number('confirms', 5),
     usesAfter: number('uses', 10),
     signsUpAgainAfter: number('again'),
@@ -32,12 +42,18 @@ export function useRehearsal(offerId: number) {
     void router.replace({ query })
   }
 
+  function play(answers: Record<string, string>) {
+    const rest = Object.entries(route.query).filter(([key]) => !key.startsWith('q_'))
+    const chosen = Object.entries(answers).filter(([, keys]) => keys)
+    void router.replace({ query: Object.fromEntries([...rest, ...chosen]) })
+  }
+
   const { answer: frames, fault } = useLatest(
     () => wish.value,
     (asked) => api.post<Frame[]>(`/offers/${offerId}/rehearsal`, asked),
     150,
   )
-  return { wish, change, frames, fault }
+  return { wish, change, played, play, frames, fault }
 }
 
 const HOUR = 60

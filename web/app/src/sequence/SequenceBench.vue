@@ -168,6 +168,7 @@ watch(
           :path="`steps[${chosen}]`"
           :problem-at="sequence.problemAt"
           :written="written"
+          :offer-id="offerId"
           @remove="dialog = 'remove'"
         />
       </template>

@@ -3,6 +3,7 @@ import { computed, onMounted, ref } from 'vue'
 import type { SequenceDraft } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
 import TagField from '../people/TagField.vue'
+import { useResults } from './useResults'
 import { startWords } from './rules'
 import NumberField from '../shared/NumberField.vue'
 import { useOffers } from '../business/useOffers'
@@ -22,9 +23,11 @@ const STARTS = [
   { title: 'A pass or code used', value: 'PASS_USED' },
   { title: 'A pass or code not used in time', value: 'PASS_NOT_USED' },
   { title: 'A pass or code that ends soon', value: 'ENDS_SOON' },
+  { title: 'An outcome of a quiz', value: 'RESULT' },
   { title: 'A date somebody gave', value: 'DATE_FIELD' },
 ]
-const OF_A_PASS = ['PASS_USED', 'PASS_NOT_USED', 'ENDS_SOON']
+const OF_A_PASS = ['PASS_USED', 'PASS_NOT_USED', 'ENDS_SOON', 'RESULT']
+const { results } = useResults(() => rules.value.start.offerId)
 const DAYS_LABELS: Record<string, string> = {
   PASS_NOT_USED: 'Days to wait',
   ENDS_SOON: 'Days before its end',
@@ -84,6 +87,14 @@ onMounted(async () => {
           :items="offers"
           label="Of which offer"
           :error-messages="at('start.offerId')"
+        />
+        <v-select
+          v-if="rules.start.kind === 'RESULT'"
+          v-model="rules.start.result"
+          :items="results"
+          label="Which outcome"
+          no-data-text="This offer is not played."
+          :error-messages="at('start.result')"
         />
         <v-select
           v-if="rules.start.kind === 'DATE_FIELD'"

@@ -5,6 +5,7 @@ import type { StepDraft, StepView } from '../api/types'
 import EmailEditor from '../email/EmailEditor.vue'
 import type { Written } from '../email/useWritten'
 import TagField from '../people/TagField.vue'
+import { useResults } from './useResults'
 import { people } from '../shared/when'
 import NumberField from '../shared/NumberField.vue'
 
@@ -15,6 +16,8 @@ const props = defineProps<{
   path: string
   problemAt(field: string): string | undefined
   written: Written
+  /** The offer it follows, where there is one. */
+  offerId?: number
 }>()
 const emit = defineEmits<{ remove: [] }>()
 const step = defineModel<StepDraft>({ required: true })
@@ -35,6 +38,12 @@ const CONDITIONS = [
   { title: 'only with a tag', value: 'HAS_TAG' },
   { title: 'only without a tag', value: 'LACKS_TAG' },
 ]
+const BY_OUTCOME = [
+  { title: 'only if they came to an outcome', value: 'RESULT_IS' },
+  { title: 'only if they came to another one', value: 'RESULT_IS_NOT' },
+]
+const { results } = useResults(() => props.offerId)
+const conditions = computed(() => (results.value.length ? [...CONDITIONS, ...BY_OUTCOME] : CONDITIONS))
 
 const unit = computed({
   get: () => (rules.value.beforeEnd == null ? rules.value.waitUnit : 'BEFORE_END'),
@@ -123,7 +132,14 @@ const numbers = computed(() => {
     </div>
     <p v-if="at('days')" class="grave small" role="alert">{{ at('days') }}</p>
     <div class="row">
-      <v-select v-model="rules.condition.kind" :items="CONDITIONS" label="It goes" />
+      <v-select v-model="rules.condition.kind" :items="conditions" label="It goes" />
+      <v-select
+        v-if="rules.condition.kind === 'RESULT_IS' || rules.condition.kind === 'RESULT_IS_NOT'"
+        v-model="rules.condition.result"
+        :items="results"
+        label="Outcome"
+        :error-messages="at('condition.result')"
+      />
       <TagField
         v-if="rules.condition.kind === 'HAS_TAG' || rules.condition.kind === 'LACKS_TAG'"
         v-model="rules.condition.tag"

@@ -11,13 +11,13 @@ describe('rules in words', () => {
         ...afterDays(2),
         at: '08:00',
         days: afterDays(0).days.slice(0, 5),
-        condition: { kind: 'PASS_USED' as const, tag: '', days: 0 },
+        condition: { kind: 'PASS_USED' as const, tag: '', days: 0, result: '' },
       },
       '2 days later at 08:00 · Monday to Friday · only if the pass was used',
     ],
     [{ ...afterDays(4), from: '09:00', to: '' }, '4 days later · 09:00–24:00'],
     [
-      { ...afterDays(3), condition: { kind: 'LACKS_TAG' as const, tag: 'buyer', days: 0 } },
+      { ...afterDays(3), condition: { kind: 'LACKS_TAG' as const, tag: 'buyer', days: 0, result: '' } },
       '3 days later · only without the tag “buyer”',
     ],
   ])('reads %o', (rules, words) => {
@@ -31,7 +31,7 @@ describe('rules in words', () => {
 
   it('says what starts a sequence', () => {
     const offer = () => 'First plan'
-    const start = { kind: 'PASS_NOT_USED' as const, offerId: 1, tag: '', days: 5, field: '' }
+    const start = { kind: 'PASS_NOT_USED' as const, offerId: 1, tag: '', days: 5, field: '', result: '' }
     expect(startWords(start, offer)).toBe('starts 5 days after First plan, if its pass was not used')
     expect(startWords({ ...start, kind: 'DATE_FIELD', days: -1, field: 'wedding' }, offer)).toBe(
       'starts 1 day before the date in “wedding”',

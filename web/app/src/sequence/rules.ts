@@ -34,6 +34,8 @@ function conditionWords({ kind, tag, days }: StepRules['condition']): string {
     ENDS_WITHIN: `only if it ends within ${days} days`,
     HAS_TAG: `only with the tag “${tag}”`,
     LACKS_TAG: `only without the tag “${tag}”`,
+    RESULT_IS: 'only if they came to an outcome',
+    RESULT_IS_NOT: 'only if they came to another outcome',
   }[kind]
 }
 
@@ -81,6 +83,7 @@ export function startWords(start: SequenceRules['start'], offer: (id: number) =>
     PASS_USED: `starts when the pass of ${of} is used`,
     PASS_NOT_USED: `starts ${start.days} days after ${of}, if its pass was not used`,
     ENDS_SOON: `starts ${days === 0 ? 'on the last day' : `${days} ${days === 1 ? 'day' : 'days'} before the end`} of what ${of} gave`,
+    RESULT: `starts when they come to an outcome of ${of}`,
     DATE_FIELD: `starts ${apart} the date in “${start.field}”`,
   }[start.kind]
 }
@@ -94,6 +97,6 @@ export function afterDays(days: number): StepRules {
     days: [...DAYS],
     from: '',
     to: '',
-    condition: { kind: 'ALWAYS', tag: '', days: 0 },
+    condition: { kind: 'ALWAYS', tag: '', days: 0, result: '' },
   }
 }

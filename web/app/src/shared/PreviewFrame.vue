@@ -2,7 +2,7 @@
 import { onBeforeUnmount, onMounted, ref } from 'vue'
 
 /**
- * A page or email as it will be seen, in a frame where nothing runs. As desktop it is laid out at a desktop's width and
+ * A page or email as it will be seen, in a frame where nothing runs, unless it is to be tried: then it runs apart from all of ours. As desktop it is laid out at a desktop's width and
  * drawn smaller, so that it breaks its lines where the real one does.
  */
 const props = withDefaults(
@@ -14,10 +14,13 @@ const props = withDefaults(
     desktopWidth?: number
     /** Why it could not be drawn anew: what is shown is how it was before. */
     fault?: string
+    /** Whether it is to be tried. */
+    live?: boolean
   }>(),
-  { address: undefined, desktopWidth: 1040, fault: '' },
+  { address: undefined, desktopWidth: 1040, fault: '', live: false },
 )
 const view = ref<HTMLElement>()
+const frame = ref<HTMLIFrameElement>()
 const scale = ref(1)
 let observer: ResizeObserver | undefined
 
@@ -28,6 +31,12 @@ onMounted(() => {
   observer.observe(view.value!)
 })
 onBeforeUnmount(() => observer?.disconnect())
+
+defineExpose({
+  /** Says something to what is tried. */
+  say: (what: object) => frame.value?.contentWindow?.postMessage(what, '*'),
+  isFrom: (event: MessageEvent) => event.source === frame.value?.contentWindow,
+})
 </script>
 
 <template>
@@ -36,9 +45,10 @@ onBeforeUnmount(() => observer?.disconnect())
     <p v-if="address" class="address small">{{ address }}</p>
     <div ref="view" class="view">
       <iframe
+        ref="frame"
         :title="title"
         :srcdoc="html"
-        sandbox="allow-same-origin"
+        :sandbox="live ? 'allow-scripts' : 'allow-same-origin'"
         :style="
           phone ? {} : { width: `${100 / scale}%`, height: `${100 / scale}%`, transform: `scale(${scale})` }
         "

@@ -47,7 +47,7 @@ export const sequence = (...steps: StepView[]): SequenceView => ({
   onTheirWay: 0,
   dueByTomorrow: 0,
   rules: {
-    start: { kind: 'SIGN_UP', tag: '', days: 0, field: '' },
+    start: { kind: 'SIGN_UP', tag: '', days: 0, field: '', result: '' },
     goal: { kind: 'NONE', tag: '' },
     again: { when: 'NEVER', days: 0 },
     personZone: false,

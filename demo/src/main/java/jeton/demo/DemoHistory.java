@@ -43,6 +43,7 @@ class DemoHistory implements ApplicationRunner {
   private final Owners owners;
   private final Coupons coupons;
   private final Courses courses;
+  private final Quizzes quizzes;
   private final Street street;
   private final List<Moment> moments = new ArrayList<>();
   private final Random chance = new Random(7);
@@ -54,7 +55,9 @@ class DemoHistory implements ApplicationRunner {
       Owners owners,
       Coupons coupons,
       Courses courses,
+      Quizzes quizzes,
       Street street) {
+    this.quizzes = quizzes;
     this.coupons = coupons;
     this.courses = courses;
     this.clock = clock;
@@ -71,6 +74,10 @@ class DemoHistory implements ApplicationRunner {
   /** The course, and who came for it. */
   @Component
   record Courses(MarblingCourse offer, CourseHistory history) {}
+
+  /** The quiz, and who played it. */
+  @Component
+  record Quizzes(BindingQuiz offer, QuizHistory history) {}
 
   /** Where visitors come along. */
   @Component
@@ -96,11 +103,13 @@ class DemoHistory implements ApplicationRunner {
     business.make();
     coupons.offer().make();
     courses.offer().make();
+    quizzes.offer().make();
     street.placing().place();
     plan(start, now);
     Visitor shopper = new Visitor(street.publicUrl().of(""), street.mailbox());
     coupons.history().plan(shopper, start, now, this::later);
     courses.history().plan(shopper, start, now, this::later);
+    quizzes.history().plan(shopper, start, now, this::later);
     moments.sort(Comparator.comparing(Moment::at));
     for (Moment moment : moments) {
       street.views().flush();

@@ -8,6 +8,7 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -55,6 +56,59 @@ final class Visitor {
             "consent", "yes",
             "submission_key", found(SUBMISSION, page));
     post(base + found(ACTION, page), fields);
+  }
+
+  /**
+   * How somebody plays a quiz.
+   *
+   * @param answers by questions, in order
+   * @param times each took, in milliseconds
+   * @param upTo how many they answer before they go
+   */
+  record Quizzed(Map<String, String> answers, List<Long> times, int upTo) {}
+
+  /** Plays a quiz, to its end or not; returns the key of the form they played in. */
+  String play(String slug, Quizzed quizzed) {
+    String page = look(slug);
+    String key = found(SUBMISSION, page);
+    String action = found(ACTION, page);
+    List<Map<String, Object>> steps = new ArrayList<>();
+    steps.add(Map.of("what", "started"));
+    int n = 0;
+    for (String question : quizzed.answers().keySet()) {
+      steps.add(Map.of("what", "seen", "question", question));
+      if (n == quizzed.upTo()) {
+        break;
+      }
+      steps.add(Map.of("what", "answered", "question", question, "ms", quizzed.times().get(n)));
+      n++;
+    }
+    boolean finishes = quizzed.upTo() == quizzed.answers().size();
+    if (finishes) {
+      Map<String, String> fields = new HashMap<>();
+      quizzed.answers().forEach((question, answer) -> fields.put("q_" + question, answer));
+      fields.put("submission_key", key);
+      post(base + action.replace("signups", "plays"), fields);
+      steps.add(Map.of("what", "asked"));
+    }
+    post(
+        base + action.replace("forms", "quizzes").replace("signups", "steps"),
+        "text/plain",
+        base,
+        JSON.writeValueAsString(Map.of("key", key, "site", "", "steps", steps)));
+    return key;
+  }
+
+  /** Signs up for what was played in a form. */
+  void signUpPlayed(String slug, String key, String email, String firstName) {
+    post(
+        base + found(ACTION, look(slug)),
+        Map.of(
+            "email", email,
+            "first_name", firstName,
+            "zone", "Europe/Dublin",
+            "consent", "yes",
+            "submission_key", key));
   }
 
   /** Meets a form on a page of a site, as the script would tell. */

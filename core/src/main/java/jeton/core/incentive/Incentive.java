@@ -3,6 +3,7 @@ package jeton.core.incentive;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import jeton.core.email.EmailButton;
 import jeton.core.email.EmailContent;
@@ -46,6 +47,11 @@ public sealed interface Incentive permits Download, Coupon, PrivatePage, Quiz {
    */
   default boolean straight() {
     return false;
+  }
+
+  /** What it can come to, where it is played first: titles by keys, in order (G3). */
+  default Map<String, String> results() {
+    return Map.of();
   }
 
   /** The email that a new offer hands it over by. */

@@ -2,7 +2,9 @@ package jeton.core.incentive;
 
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -85,6 +87,16 @@ public record Quiz(
   }
 
   @Override
+  public Map<String, String> results() {
+    Map<String, String> results = new LinkedHashMap<>();
+    List<Outcome> outcomes = scheme.outcomes();
+    for (int i = 0; i < outcomes.size(); i++) {
+      results.put(outcomes.get(i).id(), outcomes.get(i).named(i + 1));
+    }
+    return results;
+  }
+
+  @Override
   public EmailContent firstDelivery() {
     return new EmailContent(
         "Your result: {{outcome}}",
@@ -122,11 +134,11 @@ public record Quiz(
 
   @Override
   public List<Lack> missing() {
-    return missing(isComplete() ? Optional.of(Balance.of(scheme)) : Optional.empty(), tags());
+    return missing(canBeBalanced() ? Optional.of(Balance.of(scheme)) : Optional.empty(), tags());
   }
 
   /** Whether there is enough of it to be balanced. */
-  public boolean isComplete() {
+  public boolean canBeBalanced() {
     return scheme.outcomes().size() > 1
         && !scheme.questions().isEmpty()
         && scheme.questions().stream().noneMatch(question -> question.answers().isEmpty());
@@ -162,7 +174,7 @@ public record Quiz(
     for (int i = 0; i < scheme.outcomes().size(); i++) {
       lacks.addAll(ofOutcome(scheme.outcomes().get(i), i + 1, balance));
     }
-    if (scheme.scoring() == Scoring.RANGE && isComplete()) {
+    if (scheme.scoring() == Scoring.RANGE && canBeBalanced()) {
       lacks.addAll(ofTotals(scheme.doubts()));
     }
     Set<String> keys = known.stream().map(TagName::key).collect(Collectors.toSet());

@@ -36,6 +36,7 @@ public class OfferViews {
    * @param findings of Readiness
    * @param mayGoLive whether none of them is grave
    * @param fillIns what its emails may say of what a person was given
+   * @param results what it can come to, where it is played first: titles by keys
    * @param kindMayChange whether it may give something else (G1)
    */
   public record OfferView(
@@ -46,6 +47,7 @@ public class OfferViews {
       List<Finding> findings,
       boolean mayGoLive,
       List<FillIn> fillIns,
+      Map<String, String> results,
       boolean kindMayChange) {}
 
   /** All of them, newest first. */
@@ -79,6 +81,7 @@ public class OfferViews {
         found,
         Readiness.mayGoLive(found),
         offer.settings().gives().fillIns(),
+        offer.settings().gives().results(),
         offer.state() == OfferState.DRAFT && track.signedUp() == 0);
   }
 }

@@ -298,7 +298,7 @@ class QuizFace implements Face {
   public List<Lack> missing(Offer offer) {
     Quiz quiz = Plays.of(offer);
     return quiz.missing(
-        quiz.isComplete()
+        quiz.canBeBalanced()
             ? Optional.of(balances.get(quiz.scheme(), Balance::of))
             : Optional.empty(),
         quiz.tags().isEmpty()

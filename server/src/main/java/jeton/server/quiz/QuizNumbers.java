@@ -154,7 +154,7 @@ class QuizNumbers {
             .mapToLong(id -> seen.getOrDefault(id, 0L))
             .toArray();
     long all = java.util.Arrays.stream(counts).sum();
-    if (all == 0 || !quiz.isComplete()) {
+    if (all == 0 || !quiz.canBeBalanced()) {
       return Optional.empty();
     }
     Balance balance = Balance.of(scheme);

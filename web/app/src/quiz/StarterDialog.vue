@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import type { Quiz, QuizFile } from '../api/types'
+import LoadState from '../shared/LoadState.vue'
+import { useLoaded, useQuiz } from './useQuiz'
+
+/** Quizzes to start from: each whole, balanced, and all its words to be changed. */
+const props = defineProps<{ offerId: number }>()
+const emit = defineEmits<{ take: [quiz: Quiz] }>()
+const open = defineModel<boolean>({ required: true })
+const { value: starters, fault } = useLoaded(useQuiz(props.offerId).starters)
+
+function take(file: QuizFile) {
+  emit('take', JSON.parse(JSON.stringify(file.quiz)))
+  open.value = false
+}
+</script>
+
+<template>
+  <v-dialog v-model="open" max-width="860" scrollable aria-label="Start from a quiz">
+    <v-card class="pa-5 stack">
+      <div class="row spread">
+        <h2>Start from a quiz</h2>
+        <v-btn size="small" @click="open = false">Close</v-btn>
+      </div>
+      <p class="quiet">Each is whole and evenly balanced. Every word of it can be changed.</p>
+      <p v-if="fault" class="grave" role="alert">{{ fault }}</p>
+      <LoadState v-else :loading="!starters" />
+      <div class="cards">
+        <button
+          v-for="file in starters ?? []"
+          :key="file.name"
+          type="button"
+          class="card"
+          @click="take(file)"
+        >
+          <span class="small quiet">{{ file.trade }}</span>
+          <strong>{{ file.name }}</strong>
+          <span class="small"
+            >{{ file.quiz.scheme.questions.length }} questions to
+            {{ file.quiz.scheme.outcomes.map(({ title }) => title).join(', ') }}</span
+          >
+        </button>
+      </div>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.cards {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(240px, 1fr));
+  gap: 12px;
+  overflow-y: auto;
+}
+.card {
+  display: grid;
+  gap: 4px;
+  align-content: start;
+  text-align: left;
+  border: 1px solid var(--line);
+  border-radius: 10px;
+  padding: 12px 14px;
+}
+.card:hover {
+  border-color: var(--brass);
+}
+</style>
