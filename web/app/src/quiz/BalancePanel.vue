@@ -4,7 +4,7 @@ import type { QuizBalance, QuizNumbers, QuizScheme } from '../api/types'
 import EvenDialog from './EvenDialog.vue'
 import OutcomeMark from './OutcomeMark.vue'
 import RangeScale from './RangeScale.vue'
-import { nameOf, PATTERNS, percent, shareWords, titleOf } from './scheme'
+import { nameOf, PATTERNS, percent, shareWords, titleOf, waysWords } from './scheme'
 import type { WhatIf } from './useQuiz'
 
 /** Who gets what, always in view: the share of all ways to answer that leads to each outcome, ties, and what was seen so far. */
@@ -27,7 +27,8 @@ const rows = computed(() =>
       place: i,
       title: titleOf(outcome, i),
       width: share ? 100 * share.value : 0,
-      words: share ? shareWords(share, props.balance!.common) : '',
+      short: share ? percent(share.value) : '',
+      ways: share ? waysWords(share, props.balance!.common) : '',
       none: !!share && props.balance!.unreachable.includes(outcome.id),
       seen:
         count && props.seen!.finished ? `seen ${percent(count.share.share)} of ${props.seen!.finished}` : '',
@@ -84,7 +85,7 @@ const oddWords = computed(() => {
 </script>
 
 <template>
-  <section id="ranges" class="stack tight" aria-label="Balance">
+  <section id="ranges" class="stack tight in-view" aria-label="Balance">
     <div class="row spread">
       <div class="row">
         <h3>Balance</h3>
@@ -105,13 +106,15 @@ const oddWords = computed(() => {
       <li v-for="row in rows" :key="row.id">
         <OutcomeMark :place="row.place" />
         <span class="small">
-          <b>{{ row.title }}</b> {{ row.words }}
+          <b>{{ row.title }}</b> {{ row.short }}
           <span v-if="row.none" class="grave">nobody gets it</span>
-          <span v-if="row.seen" class="quiet seen">{{ row.seen }}</span>
+          <span class="quiet seen">{{ [row.ways, row.seen].filter(Boolean).join(' · ') }}</span>
         </span>
       </li>
     </ul>
     <p class="small changed" aria-live="polite">{{ changed || oddWords }}</p>
+  </section>
+  <section class="stack tight" aria-label="What decides">
     <RangeScale v-if="scheme.scoring === 'RANGE' && balance" :scheme="scheme" :balance="balance" />
     <div class="row">
       <v-select
@@ -128,6 +131,20 @@ const oddWords = computed(() => {
 </template>
 
 <style scoped>
+.in-view {
+  position: sticky;
+  bottom: 40px;
+  z-index: 2;
+  margin: 0 -20px;
+  padding: 10px 20px;
+  background: rgb(var(--v-theme-surface));
+  border-top: 1px solid var(--line);
+}
+@media (max-height: 640px), (max-width: 700px) {
+  .in-view {
+    position: static;
+  }
+}
 .bar {
   display: flex;
   height: 20px;
@@ -139,9 +156,9 @@ const oddWords = computed(() => {
   border-left: 1px solid var(--brass);
 }
 .shares {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px 28px;
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(190px, 1fr));
+  gap: 8px 16px;
   list-style: none;
   padding: 0;
 }

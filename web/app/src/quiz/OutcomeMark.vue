@@ -17,8 +17,9 @@ defineProps<{ place: number; size?: number }>()
 
 <style scoped>
 .mark {
-  display: inline-grid;
-  place-items: center;
+  display: inline-flex;
+  align-items: center;
+  justify-content: center;
   flex: none;
   width: var(--size);
   height: var(--size);
@@ -26,10 +27,12 @@ defineProps<{ place: number; size?: number }>()
   border: 1.5px solid var(--brass);
 }
 b {
-  display: grid;
-  place-items: center;
-  width: 62%;
-  height: 62%;
+  display: flex;
+  align-items: center;
+  justify-content: center;
+  flex: none;
+  width: calc(var(--size) * 0.6);
+  height: calc(var(--size) * 0.6);
   border-radius: 50%;
   background: rgb(var(--v-theme-surface));
   font-size: calc(var(--size) * 0.38);

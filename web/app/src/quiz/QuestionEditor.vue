@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { mdiContentCopy, mdiDotsVertical, mdiPlus, mdiTrashCanOutline } from '@mdi/js'
-import { computed, nextTick, useTemplateRef } from 'vue'
+import { mdiContentCopy, mdiDotsVertical, mdiImageOutline, mdiPlus, mdiTrashCanOutline } from '@mdi/js'
+import { computed, nextTick, ref, useTemplateRef } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import type { QuizAnswer, QuizQuestion, QuizScheme } from '../api/types'
 import PictureField from '../shared/PictureField.vue'
@@ -19,6 +19,7 @@ defineProps<{
 }>()
 const emit = defineEmits<{ remove: []; copy: []; add: []; look: [whatIf: WhatIf | null] }>()
 const question = defineModel<QuizQuestion>({ required: true })
+const pictured = ref(false)
 const list = useTemplateRef<HTMLElement>('list')
 const PICKS = [
   { title: 'pick one', value: false },
@@ -83,6 +84,7 @@ function look(answer: QuizAnswer, outcome: string) {
           />
         </template>
         <v-list density="compact">
+          <v-list-item title="Picture" :prepend-icon="mdiImageOutline" @click="pictured = true" />
           <v-list-item title="Copy the question" :prepend-icon="mdiContentCopy" @click="emit('copy')" />
           <v-list-item
             title="Remove the question"
@@ -92,7 +94,11 @@ function look(answer: QuizAnswer, outcome: string) {
         </v-list>
       </v-menu>
     </div>
-    <PictureField v-model="question.picture" label="Picture of the question" />
+    <PictureField
+      v-if="pictured || question.picture"
+      v-model="question.picture"
+      label="Picture of the question"
+    />
     <div ref="list">
       <div class="head small">
         <span class="quiet lead">{{

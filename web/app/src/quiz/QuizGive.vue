@@ -113,7 +113,7 @@ async function picked() {
 </script>
 
 <template>
-  <Workbench wide>
+  <Workbench wider>
     <template #settings>
       <div class="row spread">
         <h2>Questions and outcomes</h2>

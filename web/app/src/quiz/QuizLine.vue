@@ -76,6 +76,7 @@ const forkTop = (i: number) => (i - (scheme.value.outcomes.length - 1) / 2) * FO
   display: flex;
   align-items: center;
   min-height: 96px;
+  padding-top: 18px;
   overflow-x: auto;
 }
 .questions {
@@ -142,6 +143,7 @@ button[aria-pressed='true'] span:not(.count) {
   height: 140px;
   flex: none;
   margin: -24px 0 -24px -26px;
+  transform: translateY(-17px);
 }
 .fork path {
   fill: none;
@@ -154,6 +156,7 @@ button[aria-pressed='true'] span:not(.count) {
   gap: 5px;
   flex: none;
   max-width: 210px;
+  transform: translateY(-17px);
 }
 .outcomes button {
   display: flex;
@@ -168,6 +171,9 @@ button[aria-pressed='true'] span:not(.count) {
     display: grid;
     justify-items: start;
     gap: 12px;
+  }
+  .outcomes {
+    transform: none;
   }
   .questions {
     flex-wrap: wrap;

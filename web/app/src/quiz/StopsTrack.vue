@@ -42,10 +42,8 @@ const most = computed(() => Math.max(...stops.value.map(({ worst }) => worst)))
       <span class="token" aria-hidden="true">{{ stop.token }}</span>
       <b class="small">{{ stop.name }}</b>
       <span class="small">{{ stop.count.toLocaleString('en-GB') }}</span>
-      <span class="small quiet"
-        ><template v-if="stop.lost && stop.lost !== '0 %'">{{ stop.lost }} stop here</template
-        ><template v-if="stop.took"> {{ stop.took }}</template></span
-      >
+      <span v-if="stop.took" class="small quiet">{{ stop.took }}</span>
+      <span v-if="stop.lost && stop.lost !== '0 %'" class="small quiet">{{ stop.lost }} stop here</span>
     </li>
   </ol>
 </template>
@@ -77,6 +75,7 @@ li + li::before {
 }
 .token {
   position: relative;
+  z-index: 1;
   display: grid;
   place-items: center;
   width: 32px;

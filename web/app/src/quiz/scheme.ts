@@ -91,15 +91,26 @@ export const fieldsOf = (answers: Record<string, string[]>) =>
 
 export const percent = (share: number) => `${Math.round(100 * share)} %`
 
-/** A share in words: “28 of 81 ways (35 %)”, or “about 35 % (±0.2)” where it was drawn. */
-export function shareWords(
-  { value, part, whole, error }: { value: number; part: string; whole: string; error: number },
-  common: string,
-): string {
-  if (error > 0) return `about ${percent(value)} (±${(100 * error).toFixed(1)})`
-  const ways = (BigInt(part) * BigInt(common)) / BigInt(whole)
-  const few = common.length <= 9
-  return few ? `${ways} of ${common} ways (${percent(value)})` : percent(value)
+/** A share of all ways to answer: part of the whole in lowest terms, and half the width of its interval where it was drawn. */
+interface Share {
+  value: number
+  part: string
+  whole: string
+  error: number
+}
+
+const FEW = 9
+
+/** “28 of 81 ways”, “±0.2” where it was drawn; nothing where numbers are too long to say anything. */
+export function waysWords({ part, whole, error }: Share, common: string): string {
+  if (error > 0) return `±${(100 * error).toFixed(1)}`
+  return common.length <= FEW ? `${(BigInt(part) * BigInt(common)) / BigInt(whole)} of ${common} ways` : ''
+}
+
+/** The same in a sentence: “28 of 81 ways (35 %)”, or “about 35 %”. */
+export function shareWords(share: Share, common: string): string {
+  const ways = share.error > 0 ? '' : waysWords(share, common)
+  return ways ? `${ways} (${percent(share.value)})` : `about ${percent(share.value)}`
 }
 
 /** Whether there is nothing of a quiz yet. */

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** A stop's workbench: left the settings, right what will be seen. */
-defineProps<{ wide?: boolean }>()
+defineProps<{ wide?: boolean; wider?: boolean }>()
 </script>
 
 <template>
-  <div class="bench" :class="{ wide }">
+  <div class="bench" :class="{ wide, wider }">
     <section class="left" aria-label="Settings"><slot name="settings" /></section>
     <section class="right" aria-label="Preview">
       <div class="follows"><slot name="preview" /></div>
@@ -23,6 +23,9 @@ defineProps<{ wide?: boolean }>()
 }
 .bench.wide {
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+}
+.bench.wider {
+  grid-template-columns: minmax(0, 8fr) minmax(0, 5fr);
 }
 .left {
   padding: 18px 20px 24px;
@@ -47,7 +50,8 @@ defineProps<{ wide?: boolean }>()
 }
 @media (max-width: 900px) {
   .bench,
-  .bench.wide {
+  .bench.wide,
+  .bench.wider {
     grid-template-columns: 1fr;
   }
   .right {

@@ -21,6 +21,7 @@ import jeton.core.incentive.Quiz;
 import jeton.core.offer.OfferKind;
 import jeton.core.offer.OfferState;
 import jeton.core.quiz.Answer;
+import jeton.core.quiz.Cover;
 import jeton.core.quiz.Gate;
 import jeton.core.quiz.Outcome;
 import jeton.core.quiz.Question;
@@ -114,7 +115,7 @@ class BindingQuiz {
             scheme.outcomes().stream().map(BindingQuiz::outcome).toList(),
             scheme.questions().stream().map(this::question).toList(),
             scheme.tieBreak()),
-        plain.cover(),
+        new Cover(true, plain.cover().text(), picture("binding-cover.svg"), plain.cover().button()),
         plain.paging(),
         new Gate(
             Gate.When.BEFORE,

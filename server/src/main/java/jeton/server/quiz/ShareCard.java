@@ -37,10 +37,18 @@ class ShareCard {
    * What stands on it.
    *
    * @param over above the title
-   * @param under below it
+   * @param words below it, as far as there is room; may be empty
+   * @param under at the foot
    * @param paper colours as {@code #RRGGBB}
    */
-  record Card(String over, String title, String under, String paper, String ink, String button) {}
+  record Card(
+      String over,
+      String title,
+      String words,
+      String under,
+      String paper,
+      String ink,
+      String button) {}
 
   /** As a PNG. */
   byte[] png(Card card) {
@@ -68,6 +76,14 @@ class ShareCard {
     for (String line : lettering.lines(card.title(), TITLE, WIDTH - 2.0 * MARGIN, 3)) {
       write(pen, line, y, TITLE, ink, 3.2f);
       y += TITLE * 1.18;
+    }
+    y -= TITLE * 0.35;
+    int room = (int) ((HEIGHT - MARGIN - SMALL - y) / (SMALL * 1.4));
+    if (room > 0 && !card.words().isEmpty()) {
+      for (String line : lettering.lines(card.words(), SMALL, WIDTH - 2.0 * MARGIN, room)) {
+        write(pen, line, y, SMALL, ink, 0);
+        y += SMALL * 1.4;
+      }
     }
     write(
         pen,

@@ -95,7 +95,7 @@ class SharePage {
         Page.words(
             frame.business().now().settings(),
             shared.looks(),
-            new PageWords(shared.question(), ""));
+            new PageWords(shared.question(), "One of the things it may come to:"));
     model.put(
         "parts",
         PartList.of(
@@ -139,6 +139,7 @@ class SharePage {
                             new ShareCard.Card(
                                 shared.question(),
                                 shared.outcome().title(),
+                                first(shared.outcome().words(), ""),
                                 frame.business().now().settings().name(),
                                 shared.looks().paper(),
                                 shared.looks().ink(),
