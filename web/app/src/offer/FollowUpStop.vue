@@ -6,7 +6,12 @@ import SequenceBench from '../sequence/SequenceBench.vue'
 import { useSequences } from '../sequence/useSequences'
 
 /** The follow-up of an offer: its own sequence, or one it shares with others. */
-const props = defineProps<{ offerId: number; offerName: string }>()
+const props = defineProps<{
+  offerId: number
+  offerName: string
+  /** What it can come to, where it is played first. */
+  results?: Record<string, string>
+}>()
 const sequences = useSequences()
 const emit = defineEmits<{ saved: [] }>()
 const id = ref<number | null>(null)
@@ -50,6 +55,7 @@ onMounted(() => void load())
     :key="id"
     :offer-id="offerId"
     :offer-name="offerName"
+    :results="results"
     @saved="emit('saved')"
   >
     <span v-if="sharedWith > 0" class="small quiet"

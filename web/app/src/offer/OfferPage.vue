@@ -174,6 +174,7 @@ watch([() => route.hash, () => view.value === null], () => void showControl(), {
           :key="shown"
           :offer-id="id"
           :offer-name="view.offer.settings.name"
+          :results="view.results"
           @saved="refresh"
         />
       </template>

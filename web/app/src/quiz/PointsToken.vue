@@ -14,7 +14,9 @@ function key(event: KeyboardEvent) {
   else if (/^\d$/.test(event.key)) points.value = within(Number(event.key))
   else if (event.key === 'Delete' || event.key === 'Backspace') points.value = 0
   else return
+  // A digit is meant for the points, not for the screen.
   event.preventDefault()
+  event.stopPropagation()
 }
 </script>
 

@@ -26,7 +26,16 @@ import LoadState from '../shared/LoadState.vue'
 import ConfirmDialog from '../shared/ConfirmDialog.vue'
 
 /** A sequence on its workbench: the days to come, its emails, and the one chosen. */
-const props = defineProps<{ id: number; offerId?: number; offerName: string }>()
+const props = defineProps<{
+  id: number
+  offerId?: number
+  offerName: string
+  /** What the offer can come to, where it is played first: titles by keys. */
+  results?: Record<string, string>
+}>()
+const outcomes = computed(() =>
+  Object.entries(props.results ?? {}).map(([value, title]) => ({ value, title })),
+)
 const emit = defineEmits<{ saved: [] }>()
 const route = useRoute()
 const { view, effect, sequence, plan, pause, refresh } = useSequence(props.id, () => emit('saved'))
@@ -168,7 +177,7 @@ watch(
           :path="`steps[${chosen}]`"
           :problem-at="sequence.problemAt"
           :written="written"
-          :offer-id="offerId"
+          :results="outcomes"
           @remove="dialog = 'remove'"
         />
       </template>

@@ -3,7 +3,6 @@ import { computed, onMounted, ref } from 'vue'
 import type { SequenceDraft } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
 import TagField from '../people/TagField.vue'
-import { useResults } from './useResults'
 import { startWords } from './rules'
 import NumberField from '../shared/NumberField.vue'
 import { useOffers } from '../business/useOffers'
@@ -13,7 +12,12 @@ const props = defineProps<{ problemAt(field: string): string | undefined }>()
 const everyOffer = useOffers()
 const draft = defineModel<SequenceDraft>({ required: true })
 const business = useBusiness()
-const offers = ref<{ title: string; value: number }[]>([])
+interface Named {
+  title: string
+  value: number
+  results: { title: string; value: string }[]
+}
+const offers = ref<Named[]>([])
 const rules = computed(() => draft.value.rules)
 const at = (field: string) => props.problemAt(`rules.${field}`)
 
@@ -27,7 +31,9 @@ const STARTS = [
   { title: 'A date somebody gave', value: 'DATE_FIELD' },
 ]
 const OF_A_PASS = ['PASS_USED', 'PASS_NOT_USED', 'ENDS_SOON', 'RESULT']
-const { results } = useResults(() => rules.value.start.offerId)
+const results = computed(
+  () => offers.value.find(({ value }) => value === rules.value.start.offerId)?.results ?? [],
+)
 const DAYS_LABELS: Record<string, string> = {
   PASS_NOT_USED: 'Days to wait',
   ENDS_SOON: 'Days before its end',
@@ -60,9 +66,10 @@ const inShort = computed(() => {
 })
 
 onMounted(async () => {
-  offers.value = (await everyOffer.all()).map(({ offer }) => ({
+  offers.value = (await everyOffer.all()).map(({ offer, results = {} }) => ({
     title: offer.settings.name,
     value: offer.id,
+    results: Object.entries(results).map(([value, title]) => ({ value, title })),
   }))
 })
 </script>

@@ -5,7 +5,6 @@ import type { StepDraft, StepView } from '../api/types'
 import EmailEditor from '../email/EmailEditor.vue'
 import type { Written } from '../email/useWritten'
 import TagField from '../people/TagField.vue'
-import { useResults } from './useResults'
 import { people } from '../shared/when'
 import NumberField from '../shared/NumberField.vue'
 
@@ -16,8 +15,8 @@ const props = defineProps<{
   path: string
   problemAt(field: string): string | undefined
   written: Written
-  /** The offer it follows, where there is one. */
-  offerId?: number
+  /** What the offer it follows can come to, where that is played first. */
+  results: { title: string; value: string }[]
 }>()
 const emit = defineEmits<{ remove: [] }>()
 const step = defineModel<StepDraft>({ required: true })
@@ -42,8 +41,7 @@ const BY_OUTCOME = [
   { title: 'only if they came to an outcome', value: 'RESULT_IS' },
   { title: 'only if they came to another one', value: 'RESULT_IS_NOT' },
 ]
-const { results } = useResults(() => props.offerId)
-const conditions = computed(() => (results.value.length ? [...CONDITIONS, ...BY_OUTCOME] : CONDITIONS))
+const conditions = computed(() => (props.results.length ? [...CONDITIONS, ...BY_OUTCOME] : CONDITIONS))
 
 const unit = computed({
   get: () => (rules.value.beforeEnd == null ? rules.value.waitUnit : 'BEFORE_END'),

@@ -65,6 +65,7 @@ public final class Bench {
     all.put("redeem", new RedeemBench());
     all.put("handout", new HandoutBench());
     all.put("balance", new BalanceBench());
+    all.put("play", new PlayBench());
     all.put("stream", new StreamBench());
     all.put("page", new PageBench());
     all.put("due", new DueBench());

@@ -40,13 +40,20 @@ final class BenchCoupon {
 
   /** A live offer of a kind, given at once. */
   static Offer atOnce(BenchServer server, String name, OfferKind kind, Incentive gives) {
+    return live(server, name, kind, gives, false);
+  }
+
+  /** A live offer of a kind. */
+  static Offer live(
+      BenchServer server, String name, OfferKind kind, Incentive gives, boolean confirmation) {
     Offers offers = server.bean(Offers.class);
     Offer made = offers.make(name, kind);
     OfferSettings s = made.settings();
     offers.save(
         made.id(),
         made.version(),
-        new OfferSettings(s.name(), s.slug(), s.confirm().turned(false), s.handOver(), gives));
+        new OfferSettings(
+            s.name(), s.slug(), s.confirm().turned(confirmation), s.handOver(), gives));
     return offers.changeState(made.id(), OfferState.LIVE);
   }
 }

@@ -99,6 +99,16 @@ final class Demo {
     return context(options());
   }
 
+  /** A visitor with a phone. */
+  BrowserContext phone() {
+    return context(options().setViewportSize(390, 844));
+  }
+
+  /** A visitor whose browser runs no scripts. */
+  BrowserContext withoutScripts() {
+    return context(options().setJavaScriptEnabled(false));
+  }
+
   private Browser.NewContextOptions options() {
     return new Browser.NewContextOptions()
         .setBaseURL(base)
