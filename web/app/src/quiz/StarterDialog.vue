@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import type { Quiz, QuizFile } from '../api/types'
 import LoadState from '../shared/LoadState.vue'
+import { useOffers } from '../business/useOffers'
 import { useLoaded, useQuiz } from './useQuiz'
 
 /** Quizzes to start from: each whole, balanced, and all its words to be changed. */
@@ -8,8 +10,20 @@ const props = defineProps<{ offerId: number }>()
 const emit = defineEmits<{ take: [quiz: Quiz] }>()
 const open = defineModel<boolean>({ required: true })
 const { value: starters, fault } = useLoaded(useQuiz(props.offerId).starters)
+const everyOffer = useOffers()
+/** A quiz of one’s own is copied by starting from it. */
+const { value: own } = useLoaded(async () =>
+  (await everyOffer.all())
+    .filter(({ offer }) => offer.kind === 'QUIZ' && offer.id !== props.offerId)
+    .map(({ offer }) => ({
+      name: offer.settings.name,
+      trade: 'One of your own',
+      quiz: offer.settings.gives as Quiz,
+    })),
+)
+const files = computed(() => [...(own.value ?? []), ...(starters.value ?? [])])
 
-function take(file: QuizFile) {
+function take(file: Pick<QuizFile, 'quiz'>) {
   emit('take', JSON.parse(JSON.stringify(file.quiz)))
   open.value = false
 }
@@ -22,17 +36,11 @@ function take(file: QuizFile) {
         <h2>Start from a quiz</h2>
         <v-btn size="small" @click="open = false">Close</v-btn>
       </div>
-      <p class="quiet">Each is whole and evenly balanced. Every word of it can be changed.</p>
+      <p class="quiet">Ours are whole and evenly balanced. Every word of them can be changed.</p>
       <p v-if="fault" class="grave" role="alert">{{ fault }}</p>
       <LoadState v-else :loading="!starters" />
       <div class="cards">
-        <button
-          v-for="file in starters ?? []"
-          :key="file.name"
-          type="button"
-          class="card"
-          @click="take(file)"
-        >
+        <button v-for="(file, i) in files" :key="i" type="button" class="card" @click="take(file)">
           <span class="small quiet">{{ file.trade }}</span>
           <strong>{{ file.name }}</strong>
           <span class="small"

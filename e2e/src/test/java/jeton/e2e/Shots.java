@@ -40,7 +40,6 @@ final class Shots {
           new Shot("give", "/app/offers/1/give", DESKTOP),
           new Shot("ask", "/app/offers/1/ask?form=2", DESKTOP),
           new Shot("coupon", "/app/offers/3/give", DESKTOP),
-          new Shot("codes", "/app/offers/3/codes", DESKTOP),
           new Shot("coupon-page", "pass:", DESKTOP),
           new Shot("private-page", "/app/offers/4/give", DESKTOP),
           new Shot("course-page", "course:", DESKTOP),
@@ -49,7 +48,6 @@ final class Shots {
           new Shot("quiz-phone", "/o/which-binding", PHONE, "^Begin"),
           new Shot("mockups", "/app/offers/1/ask", DESKTOP, "^Looks", "^Make a picture of it"),
           new Shot("site", "/app/site", DESKTOP),
-          new Shot("hand-over", "/app/offers/1/hand-over", DESKTOP),
           new Shot("follow-up", "/app/offers/1/follow-up", DESKTOP),
           new Shot(
               "email-editor", "/app/offers/1/follow-up", DESKTOP, "^A Sunday", "^On your paper"),
@@ -57,7 +55,6 @@ final class Shots {
           new Shot("mail-engine", "/app/emails/engine", DESKTOP, "Failed$"),
           new Shot("people", "/app/people", DESKTOP),
           new Shot("person", "/app/people/3", DESKTOP),
-          new Shot("setup", "/app/setup", DESKTOP),
           new Shot("sample-site-phone", "site:/", PHONE, "^Get the notebook plan"));
 
   public static void main(String[] args) {

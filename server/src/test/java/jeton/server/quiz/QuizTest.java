@@ -14,6 +14,8 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import jeton.core.confirm.ConfirmSettings;
 import jeton.core.followup.Condition;
+import jeton.core.followup.SequenceRules;
+import jeton.core.followup.Start;
 import jeton.core.followup.StepRules;
 import jeton.core.handover.HandOverSettings;
 import jeton.core.incentive.Quiz;
@@ -27,7 +29,9 @@ import jeton.core.quiz.Scoring;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
+import jeton.server.followup.Sequence;
 import jeton.server.followup.SequenceDraft;
+import jeton.server.followup.Sequences;
 import jeton.server.offer.Offer;
 import jeton.server.offer.OfferSettings;
 import jeton.server.offer.Offers;
@@ -248,6 +252,8 @@ class QuizTest {
         .save(offer.id, now.version(), giving(other, true).apply(now.settings()));
     assertThat(offer.signUp(begun).status()).isEqualTo(303);
     server.settle();
+    // Confirmed as late as its link is good.
+    server.forward(java.time.Duration.ofDays(6));
     offer.confirm(email);
     server.settle();
     assertThat(emails(email)).contains("Coptic & flat").doesNotContain("Something else");
@@ -435,6 +441,55 @@ class QuizTest {
         .anyMatch(one -> one.subject().equals("Thread for Coptic"));
     assertThat(server.mailbox.to(other))
         .noneMatch(one -> one.subject().equals("Thread for Coptic"));
+  }
+
+  @Test
+  void aSequence_startsByAnOutcome_once() {
+    SampleOffer offer = offer(Gate.When.BEFORE, false);
+    Sequences sequences = server.bean(Sequences.class);
+    Sequence own = sequences.make("Thread and boards");
+    SequenceRules plain = own.rules();
+    sequences.save(
+        own.id(),
+        own.version(),
+        new SequenceDraft(
+            "Thread and boards",
+            new SequenceRules(
+                false,
+                plain.goal(),
+                new Start(Start.Kind.RESULT, Optional.of(offer.id), "", 0, "", "cop"),
+                plain.again()),
+            List.of(SampleOffer.step(0, "For Coptic binders")),
+            false));
+    String coptic = newAddress();
+    String other = newAddress();
+    offer.signUp(rendered(offer, fields(coptic, "a1", "")));
+    offer.signUp(rendered(offer, fields(other, "a2", "")));
+    server.settle();
+    assertThat(offer.subjects(coptic)).contains("For Coptic binders");
+    assertThat(offer.subjects(other)).doesNotContain("For Coptic binders");
+  }
+
+  @Test
+  void aRehearsal_goesThroughItWithChosenAnswers() {
+    SampleOffer offer = offer(Gate.When.BEFORE, true);
+    for (Map.Entry<String, String> way : Map.of("a1", "Coptic", "a2", "Case binding").entrySet()) {
+      Map<String, Object> wish =
+          Map.of(
+              "firstName",
+              "Aoife",
+              "answers",
+              Map.of("q_q1", way.getKey()),
+              "confirmsAfter",
+              5,
+              "usesAfter",
+              10,
+              "drafts",
+              false);
+      String frames =
+          server.owner().json("POST", "/api/offers/" + offer.id + "/rehearsal", wish).body();
+      assertThat(frames).contains("Your result: " + way.getValue());
+    }
   }
 
   @Test
