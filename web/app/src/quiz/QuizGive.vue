@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mdiDownload, mdiPlus, mdiUpload } from '@mdi/js'
 import { computed, nextTick, ref, watch } from 'vue'
+import { useRoute } from 'vue-router'
 import type { OfferSettings, OfferView, Quiz, QuizQuestion } from '../api/types'
 import { oneLine } from '../api/client'
 import OfferNaming from '../business/OfferNaming.vue'
@@ -54,6 +55,17 @@ watch(
     if (scheme.value && place.value < 0 && outcomePlace.value < 0) {
       chosen.value = scheme.value.questions[0]?.id ?? scheme.value.outcomes[0]?.id ?? ''
     }
+  },
+  { immediate: true },
+)
+
+/** A line of Readiness leads to a question or an outcome by its name in the address. */
+const route = useRoute()
+watch(
+  () => route.hash,
+  (hash) => {
+    const [, key] = /^#(?:question|outcome)-([a-z0-9]+)$/.exec(hash) ?? []
+    if (key) chosen.value = key
   },
   { immediate: true },
 )

@@ -44,7 +44,7 @@ CREATE TABLE quiz_play (
   KEY by_person (person_id, offer_id, id),
   KEY by_sign_up (sign_up_id),
   KEY by_offer (offer_id, outcome),
-  KEY counted (offer_id, counted_at),
+  KEY in_order (offer_id, id),
   FOREIGN KEY (offer_id) REFERENCES offer (id),
   FOREIGN KEY (edition_id) REFERENCES quiz_edition (id),
   FOREIGN KEY (person_id) REFERENCES person (id)

@@ -16,12 +16,12 @@ import java.time.Instant;
 class ArchitectureTest {
 
   @ArchTest
-  static final ArchRule coreKnowsOnlyTheJdk =
+  static final ArchRule coreKnowsOnlyTheJdkAndMathematics =
       classes()
           .that()
           .resideInAPackage("jeton.core..")
           .should()
-          .onlyDependOnClassesThat(resideInAnyPackage("java..", "jeton.core.."));
+          .onlyDependOnClassesThat(resideInAnyPackage("java..", "jeton.core..", "org.hipparchus.."));
 
   @ArchTest
   static final ArchRule capabilitiesFormNoCycle =

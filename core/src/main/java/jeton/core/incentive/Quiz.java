@@ -13,6 +13,7 @@ import java.util.stream.Stream;
 import jeton.core.email.EmailBlock;
 import jeton.core.email.EmailContent;
 import jeton.core.email.FillIn;
+import jeton.core.numbers.Share;
 import jeton.core.people.TagName;
 import jeton.core.problem.Problems;
 import jeton.core.quiz.Balance;
@@ -23,7 +24,6 @@ import jeton.core.quiz.Paging;
 import jeton.core.quiz.Question;
 import jeton.core.quiz.Scheme;
 import jeton.core.quiz.Scoring;
-import jeton.core.quiz.Share;
 
 /**
  * Questions that lead to an outcome (rules Q).

@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.function.ToIntFunction;
+import jeton.core.numbers.Share;
 
 /**
  * How evenly a quiz leads to its outcomes (Q4): the share of all ways to answer it that leads to

@@ -5,6 +5,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import jeton.core.numbers.Share;
 
 /**
  * Suggests changes of points that bring all outcomes close together (Q4), for {@link

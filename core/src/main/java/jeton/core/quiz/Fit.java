@@ -5,7 +5,8 @@ import java.util.Random;
 /**
  * How likely it is, if people answered each way alike, that outcomes come out at least as unlikely
  * as they did: the exact multinomial test (Q12). Exact while there are few ways to share the plays
- * out; else drawn, with a seed, {@link #DRAWS} times.
+ * out; else drawn, with a seed, {@link #DRAWS} times, at the same cost however many plays there
+ * are.
  *
  * @param p from 0 to 1
  * @param exact whether every way was looked at
@@ -18,6 +19,7 @@ public record Fit(double p, boolean exact) {
   static final int DRAWS = 20_000;
 
   private static final long SEED = 20_261_127;
+  private static final double WIDE = 100;
   // Two ways of the same probability may differ by what is rounded.
   private static final double SAME = 1e-7;
 
@@ -99,28 +101,38 @@ public record Fit(double p, boolean exact) {
     int atMost = 0;
     long[] counts = new long[shares.length];
     for (int draw = 0; draw < DRAWS; draw++) {
-      java.util.Arrays.fill(counts, 0);
-      for (int i = 0; i < n; i++) {
-        counts[place(shares, random.nextDouble())]++;
+      int left = n;
+      double rest = 1;
+      for (int i = 0; i < shares.length - 1; i++) {
+        counts[i] = binomial(left, rest <= 0 ? 0 : Math.min(1, shares[i] / rest), random);
+        left -= (int) counts[i];
+        rest -= shares[i];
       }
+      counts[shares.length - 1] = left;
       atMost += log(counts, shares, logFactorials) <= limit ? 1 : 0;
     }
     // What was seen is one of the draws: an estimate is never nothing.
     return (atMost + 1.0) / (DRAWS + 1);
   }
 
-  private static int place(double[] shares, double at) {
-    double upTo = 0;
-    int last = 0;
-    for (int i = 0; i < shares.length; i++) {
-      if (shares[i] > 0) {
-        last = i;
-        upTo += shares[i];
-        if (at < upTo) {
-          return i;
-        }
-      }
+  /** How many of n come out, each with this chance; by the normal curve where it is wide enough. */
+  private static int binomial(int n, double chance, Random random) {
+    if (chance > 0.5) {
+      return n - binomial(n, 1 - chance, random);
     }
-    return last;
+    double mean = n * chance;
+    double variance = mean * (1 - chance);
+    if (variance > WIDE) {
+      long count = Math.round(mean + Math.sqrt(variance) * random.nextGaussian());
+      return (int) Math.max(0, Math.min(n, count));
+    }
+    double at = random.nextDouble();
+    double ways = Math.pow(1 - chance, n);
+    int count = 0;
+    for (double upTo = ways; upTo < at && count < n; upTo += ways) {
+      ways *= (n - count) * chance / ((count + 1) * (1 - chance));
+      count++;
+    }
+    return count;
   }
 }

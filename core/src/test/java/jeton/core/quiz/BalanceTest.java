@@ -13,6 +13,7 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import java.util.stream.IntStream;
+import jeton.core.numbers.Share;
 import org.junit.jupiter.api.Test;
 
 class BalanceTest {

@@ -38,5 +38,23 @@ class FitTest {
     assertThat(drawn.exact()).isFalse();
     assertThat(drawn.p()).isBetween(0.02, 0.9);
     assertThat(Fit.of(new long[] {200, 100, 100, 100}, shares).p()).isLessThan(0.001);
+    // However many there are: what is expected is likely, what is far off is not.
+    assertThat(Fit.of(new long[] {100_000, 200_000, 300_000, 400_000}, shares).p())
+        .isGreaterThan(0.9);
+    assertThat(Fit.of(new long[] {100_900, 199_100, 300_000, 400_000}, shares).p())
+        .isLessThan(0.05);
+  }
+
+  @Test
+  void drawnOrCounted_theyComeToNearlyTheSame() {
+    double[] shares = {0.02, 0.28, 0.7};
+    // 892 is the last number of plays whose ways to share out are few enough with three outcomes.
+    long[] few = {24, 240, 597};
+    long[] more = {25, 241, 627};
+    Fit exact = Fit.of(few, shares);
+    Fit drawn = Fit.of(more, shares);
+    assertThat(exact.exact()).isTrue();
+    assertThat(drawn.exact()).isFalse();
+    assertThat(drawn.p()).isCloseTo(exact.p(), within(0.12));
   }
 }

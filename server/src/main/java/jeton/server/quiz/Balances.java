@@ -15,7 +15,7 @@ import java.util.function.Supplier;
 import jeton.core.quiz.Balance;
 import jeton.core.quiz.Scheme;
 import jeton.core.quiz.Scoring;
-import jeton.core.quiz.Share;
+import jeton.core.numbers.Share;
 import org.springframework.stereotype.Component;
 
 /**
