@@ -21,7 +21,8 @@ class ArchitectureTest {
           .that()
           .resideInAPackage("jeton.core..")
           .should()
-          .onlyDependOnClassesThat(resideInAnyPackage("java..", "jeton.core..", "org.hipparchus.."));
+          .onlyDependOnClassesThat(
+              resideInAnyPackage("java..", "jeton.core..", "org.hipparchus.."));
 
   @ArchTest
   static final ArchRule capabilitiesFormNoCycle =

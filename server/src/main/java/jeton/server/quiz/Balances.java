@@ -12,10 +12,10 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Supplier;
+import jeton.core.numbers.Share;
 import jeton.core.quiz.Balance;
 import jeton.core.quiz.Scheme;
 import jeton.core.quiz.Scoring;
-import jeton.core.numbers.Share;
 import org.springframework.stereotype.Component;
 
 /**

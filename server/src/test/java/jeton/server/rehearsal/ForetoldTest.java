@@ -256,7 +256,8 @@ class ForetoldTest {
         days.isEmpty() ? List.of(DayOfWeek.MONDAY) : days,
         window ? "09:15" : "",
         window ? "17:00" : "",
-        new Condition(kind, TAGS.get(chance.nextInt(TAGS.size()))));
+        // Nobody comes to anything by a download: by outcome is never, or always.
+        new Condition(kind, TAGS.get(chance.nextInt(TAGS.size())), 0, "o1"));
   }
 
   private Visitor visitor() {
