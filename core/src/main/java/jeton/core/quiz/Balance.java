@@ -207,19 +207,12 @@ public record Balance(
       for (List<Choice> choices : questions) {
         long[] steps = choices.stream().mapToLong(c -> radix.number(c.adds())).toArray();
         long[] ways = choices.stream().mapToLong(c -> c.ways().longValueExact()).toArray();
-        for (int i = 0; i < now.size(); i++) {
-          long key = now.key(i);
-          long count = now.count(i);
-          for (int c = 0; c < steps.length; c++) {
-            if (!next.add(key + steps[c], count * ways[c])) {
-              return Optional.empty();
-            }
-          }
+        if (!now.moveTo(next, steps, ways)) {
+          return Optional.empty();
         }
         Counts emptied = now;
         now = next;
         next = emptied;
-        next.clear();
       }
       return Optional.of(decided(radix, now));
     }
@@ -228,19 +221,22 @@ public record Balance(
     private Wins decided(Radix radix, Counts states) {
       List<Choice> ends =
           last.isEmpty() ? List.of(new Choice(new int[totals], BigInteger.ONE)) : last;
+      long[] endWays = ends.stream().mapToLong(end -> end.ways().longValueExact()).toArray();
+      int[][] endAdds = ends.stream().map(Choice::adds).toArray(int[][]::new);
       long[] wins = new long[scheme.outcomes().size() + 1];
       long ties = 0;
       int[] sums = new int[totals];
       int[] with = new int[totals];
       for (int i = 0; i < states.size(); i++) {
         radix.totals(states.key(i), sums);
-        for (Choice end : ends) {
-          long ways = states.count(i) * end.ways().longValueExact();
+        for (int e = 0; e < endWays.length; e++) {
+          long ways = states.count(i) * endWays[e];
           for (int t = 0; t < totals; t++) {
-            with[t] = sums[t] + end.adds()[t];
+            with[t] = sums[t] + endAdds[e][t];
           }
-          wins[place(with, end.adds())] += ways;
-          ties += isTie(with) ? ways : 0;
+          boolean tie = isTie(with);
+          wins[place(with, endAdds[e])] += ways;
+          ties += tie ? ways : 0;
         }
       }
       return new Wins(
@@ -401,9 +397,21 @@ public record Balance(
 
     void totals(long number, int[] totals) {
       long left = number;
-      for (int i = totals.length - 1; i >= 0; i--) {
-        totals[i] = (int) (left % each[i]);
-        left /= each[i];
+      int i = totals.length - 1;
+      while (i >= 0 && left > Integer.MAX_VALUE) {
+        long rest = left / each[i];
+        totals[i] = (int) (left - rest * each[i]);
+        left = rest;
+        i--;
+      }
+      // Short numbers divide several times as quickly.
+      int few = (int) left;
+      while (i >= 0) {
+        int by = (int) each[i];
+        int rest = few / by;
+        totals[i] = few - rest * by;
+        few = rest;
+        i--;
       }
     }
   }

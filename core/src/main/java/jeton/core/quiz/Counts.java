@@ -61,6 +61,59 @@ final class Counts {
     return true;
   }
 
+  /**
+   * Moves all states on by each of these steps, and is empty then. False when there are more states
+   * than the next have to hold.
+   *
+   * @param ways of each step
+   */
+  boolean moveTo(Counts next, long[] steps, long[] ways) {
+    return keys == null ? movePlainly(next, steps, ways) : moveByHash(next, steps, ways);
+  }
+
+  private boolean moveByHash(Counts next, long[] steps, long[] ways) {
+    for (int i = 0; i < size; i++) {
+      for (int s = 0; s < steps.length; s++) {
+        if (!next.add(key(i) + steps[s], count(i) * ways[s])) {
+          return false;
+        }
+      }
+    }
+    clear();
+    return true;
+  }
+
+  /** The same with everything at hand: this is where all the time goes. */
+  private boolean movePlainly(Counts next, long[] steps, long[] ways) {
+    long[] to = next.counts;
+    int[] found = next.used;
+    int most = found.length - 1;
+    int n = next.size;
+    // One step after the other: states stay in runs of their order, and near each other in memory.
+    for (int s = 0; s < steps.length; s++) {
+      int step = (int) steps[s];
+      long way = ways[s];
+      for (int i = 0; i < size; i++) {
+        int from = used[i];
+        int slot = from + step;
+        long before = to[slot];
+        if (before == 0) {
+          if (n == most) {
+            return false;
+          }
+          found[n++] = slot;
+        }
+        to[slot] = before + counts[from] * way;
+      }
+    }
+    for (int i = 0; i < size; i++) {
+      counts[used[i]] = 0;
+    }
+    size = 0;
+    next.size = n;
+    return true;
+  }
+
   /** Notes that some way leads to a state, without counting. False as {@link #add}. */
   boolean note(long key) {
     int slot = keys == null ? (int) key : slot(key);
