@@ -108,7 +108,8 @@ const oddWords = computed(() => {
         <span class="small">
           <b>{{ row.title }}</b> {{ row.short }}
           <span v-if="row.none" class="grave">nobody gets it</span>
-          <span class="quiet seen">{{ [row.ways, row.seen].filter(Boolean).join(' · ') }}</span>
+          <span class="quiet seen">{{ row.ways }}</span>
+          <span v-if="row.seen" class="quiet seen">{{ row.seen }}</span>
         </span>
       </li>
     </ul>
