@@ -9,7 +9,9 @@ import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.LoadState;
 import java.util.List;
 import java.util.regex.Pattern;
+import jeton.core.display.DisplayRules;
 import jeton.core.display.Shape;
+import jeton.core.display.Trigger;
 import jeton.core.form.FormSettings;
 import jeton.server.form.Form;
 import jeton.server.form.Forms;
@@ -18,6 +20,8 @@ import jeton.server.site.Site;
 import jeton.server.site.Sites;
 import jeton.standins.samplesite.SampleSite;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
 
 /** A quiz from nothing by keyboard, played on a phone, without scripts too, and passed on. */
 class QuizPathTest {
@@ -194,46 +198,72 @@ class QuizPathTest {
   }
 
   /** In the page and as a pop-up, each in a shadow root, by the script. */
-  @Test
-  void onASite_itIsPlayedWhereverItsFormsShow() {
+  @ParameterizedTest
+  @EnumSource(names = {"IN_PAGE", "POP_UP"})
+  void onASite_itIsPlayedWhereverItsFormsShow(Shape shape) {
     Forms forms = demo.bean(Forms.class);
     long offer = demo.bean(Offers.class).bySlug("which-binding").orElseThrow().id();
     FormSettings hosted = forms.hosted(offer).settings();
-    Form inPage = forms.turn(forms.make(offer, Shape.IN_PAGE, hosted).id(), true);
-    Form popUp = forms.turn(forms.make(offer, Shape.POP_UP, hosted).id(), true);
-    Site site = demo.bean(Sites.class).all().get(0);
-    for (Form form : List.of(inPage, popUp)) {
-      demo.bean(SampleSite.class)
-          .add(
-              "/quiz",
-              "<!doctype html><title>x</title><body><script async src=\"%s/embed.js\" data-site=\"%s\"></script><button data-jeton-open=\"%s\">Play</button><div data-jeton-form=\"%s\"></div>"
-                  .formatted(demo.base, site.key(), form.key(), form.key()));
-      Page visitor = demo.visitor().newPage();
-      visitor.navigate(site.origin() + "/quiz");
-      Locator quiz = visitor.locator(form.equals(popUp) ? "dialog" : "[data-jeton-form]");
-      if (form.equals(popUp)) {
-        visitor.waitForLoadState(LoadState.NETWORKIDLE);
-        visitor.getByRole(AriaRole.BUTTON, named("Play")).click();
-      }
-      quiz.getByText("Begin").click();
-      for (String words :
-          List.of(
-              "Notes from the road",
-              "Folded right back, in one hand",
-              "A few sheets",
-              "An evening")) {
-        quiz.getByLabel(words).check();
-        quiz.getByText("Next question").click();
-      }
-      quiz.getByLabel("Something soft").check();
-      quiz.getByText("Next", new Locator.GetByTextOptions().setExact(true)).click();
-      quiz.locator("[name=email]").fill(address());
-      quiz.locator("[name=consent]").check();
-      quiz.getByText("Send me my binding", new Locator.GetByTextOptions().setExact(true)).click();
-      assertThat(visitor.getByText("Nearly there")).isVisible();
-      visitor.context().close();
+    Form form = forms.turn(forms.make(offer, shape, onClick(hosted)).id(), true);
+    try {
+      playOnSite(form);
+    } finally {
       forms.turn(form.id(), false);
     }
+  }
+
+  /** Before the site's other pop-ups, and only when asked for. */
+  private static FormSettings onClick(FormSettings plain) {
+    DisplayRules rules = plain.display();
+    return new FormSettings(
+        plain.name(),
+        plain.words(),
+        plain.picture(),
+        plain.fields(),
+        plain.looks(),
+        plain.opening(),
+        plain.afterwards(),
+        new DisplayRules(
+            rules.pages(),
+            rules.audience(),
+            rules.frequency(),
+            rules.season(),
+            new Trigger(Trigger.Kind.ON_CLICK, 0),
+            9));
+  }
+
+  private void playOnSite(Form form) {
+    Site site = demo.bean(Sites.class).all().get(0);
+    demo.bean(SampleSite.class)
+        .add(
+            "/quiz",
+            "<!doctype html><title>x</title><body><script async src=\"%s/embed.js\" data-site=\"%s\"></script><button data-jeton-open=\"%s\">Play</button><div data-jeton-form=\"%s\"></div>"
+                .formatted(demo.base, site.key(), form.key(), form.key()));
+    Page visitor = demo.visitor().newPage();
+    visitor.navigate(site.origin() + "/quiz");
+    boolean hangsOver = form.shape() == Shape.POP_UP;
+    Locator quiz = visitor.locator(hangsOver ? "dialog" : "[data-jeton-form]");
+    if (hangsOver) {
+      visitor.waitForLoadState(LoadState.NETWORKIDLE);
+      visitor.getByRole(AriaRole.BUTTON, named("Play").setExact(true)).click();
+    }
+    quiz.getByText("Begin").click();
+    for (String words :
+        List.of(
+            "Notes from the road",
+            "Folded right back, in one hand",
+            "A few sheets",
+            "An evening")) {
+      quiz.getByLabel(words).check();
+      quiz.getByText("Next question").click();
+    }
+    quiz.getByLabel("Something soft").check();
+    quiz.getByText("Next", new Locator.GetByTextOptions().setExact(true)).click();
+    quiz.locator("[name=email]").fill(address());
+    quiz.locator("[name=consent]").check();
+    quiz.getByText("Send me my binding", new Locator.GetByTextOptions().setExact(true)).click();
+    assertThat(visitor.getByText("Nearly there")).isVisible();
+    visitor.context().close();
   }
 
   @Test
