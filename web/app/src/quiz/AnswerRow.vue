@@ -14,7 +14,6 @@ const props = defineProps<{
   number: number
   path: string
   problemAt(field: string): string | undefined
-  last: boolean
 }>()
 const emit = defineEmits<{
   move: [by: number]

@@ -4,7 +4,8 @@ import type { QuizBalance, QuizNumbers, QuizScheme } from '../api/types'
 import EvenDialog from './EvenDialog.vue'
 import OutcomeMark from './OutcomeMark.vue'
 import RangeScale from './RangeScale.vue'
-import { nameOf, PATTERNS, percent, shareWords, titleOf, waysWords } from './scheme'
+import { percent } from '../shared/when'
+import { nameOf, PATTERNS, shareWords, titleOf, waysWords } from './scheme'
 import type { WhatIf } from './useQuiz'
 
 /** Who gets what, always in view: the share of all ways to answer that leads to each outcome, ties, and what was seen so far. */
@@ -71,7 +72,7 @@ const changed = computed(() => {
       to: percent(balance.changed![outcome.id]?.value ?? 0),
     }))
     .filter(({ from, to }) => from !== to)
-    .map(({ title, from, to }) => `${title} ${from.replace(' %', '')} → ${to}`)
+    .map(({ title, from, to }) => `${title} ${from.replace(/\s%/, '')} → ${to}`)
   const what = `Raise “${answer?.words || 'this answer'}” by 1:`
   return moves.length ? `${what} ${moves.join(', ')}` : `${what} no share changes`
 })

@@ -2,7 +2,8 @@
 import { computed, ref, watch } from 'vue'
 import type { QuizEvened, QuizScheme } from '../api/types'
 import { oneLine } from '../api/client'
-import { percent, titleOf } from './scheme'
+import { percent } from '../shared/when'
+import { titleOf } from './scheme'
 import { useQuiz } from './useQuiz'
 
 /** “Even it out”: the fewest changes of points that bring outcomes close together, as a list, before any is taken. */

@@ -121,7 +121,6 @@ function look(answer: QuizAnswer, outcome: string) {
           :number="i + 1"
           :path="`${path}.answers[${i}]`"
           :problem-at="problemAt"
-          :last="i === question.answers.length - 1"
           @move="move(i, $event)"
           @remove="question.answers.splice(i, 1)"
           @next="next(i)"

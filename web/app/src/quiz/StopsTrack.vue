@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { QuizNumbers, QuizScheme } from '../api/types'
-import { nameOf, percent } from './scheme'
+import { percent } from '../shared/when'
+import { nameOf } from './scheme'
 
 /** How far people come, question by question, as a track: who saw it, who answered it, and how long that took. */
 const props = defineProps<{ scheme: QuizScheme; numbers: QuizNumbers }>()
@@ -43,7 +44,7 @@ const most = computed(() => Math.max(...stops.value.map(({ worst }) => worst)))
       <b class="small">{{ stop.name }}</b>
       <span class="small">{{ stop.count.toLocaleString('en-GB') }}</span>
       <span v-if="stop.took" class="small quiet">{{ stop.took }}</span>
-      <span v-if="stop.lost && stop.lost !== '0 %'" class="small quiet">{{ stop.lost }} stop here</span>
+      <span v-if="stop.lost && stop.lost !== percent(0)" class="small quiet">{{ stop.lost }} stop here</span>
     </li>
   </ol>
 </template>

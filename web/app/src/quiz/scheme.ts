@@ -1,4 +1,5 @@
 import type { Quiz, QuizAnswer, QuizOutcome, QuizQuestion, QuizScheme } from '../api/types'
+import { percent } from '../shared/when'
 
 export const MOST_QUESTIONS = 30
 export const MOST_OUTCOMES = 12
@@ -80,16 +81,6 @@ export function soFar(scheme: QuizScheme, answers: Record<string, string[]>) {
     ),
   }
 }
-
-/** The fields a form sends for these answers. */
-export const fieldsOf = (answers: Record<string, string[]>) =>
-  Object.fromEntries(
-    Object.entries(answers)
-      .filter(([, keys]) => keys.length)
-      .map(([question, keys]) => ['q_' + question, keys.join('; ')]),
-  )
-
-export const percent = (share: number) => `${Math.round(100 * share)} %`
 
 /** A share of all ways to answer: part of the whole in lowest terms, and half the width of its interval where it was drawn. */
 interface Share {

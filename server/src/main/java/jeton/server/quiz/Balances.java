@@ -1,5 +1,7 @@
 package jeton.server.quiz;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import jakarta.annotation.PreDestroy;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -25,9 +27,17 @@ import org.springframework.stereotype.Component;
 @Component
 class Balances {
   private static final int MOST_TOTALS = 400;
+  private static final int REMEMBERED = 500;
   private final ExecutorService workers = Executors.newFixedThreadPool(2);
+  private final Cache<Scheme, Balance> known =
+      Caffeine.newBuilder().maximumSize(REMEMBERED).build();
   private final AtomicLong numbers = new AtomicLong();
   private final Map<Long, Long> newest = new ConcurrentHashMap<>();
+
+  /** Of a quiz as it is saved: worked out once, however often it is looked at. */
+  Balance known(Scheme scheme) {
+    return known.get(scheme, Balance::of);
+  }
 
   /** Something asked later made it pointless. */
   static final class Overtaken extends RuntimeException {

@@ -23,7 +23,8 @@ class PlayStore {
   private static final String KEEP =
       """
       INSERT INTO quiz_play (offer_id, form_id, edition_id, submission_key, at, outcome, answers, owner)
-      VALUES (:offerId, :formId, :editionId, :key, :now, :outcome, :answers, 0)
+      SELECT :offerId, :formId, :editionId, :key, :now, :outcome, :answers, 0 FROM DUAL
+       WHERE NOT EXISTS (SELECT 1 FROM quiz_play WHERE submission_key = :key AND owner > 0)
           ON DUPLICATE KEY UPDATE edition_id = VALUES(edition_id), at = VALUES(at),
                                   outcome = VALUES(outcome), answers = VALUES(answers)
       """;
@@ -135,6 +136,7 @@ class PlayStore {
         .param("givenAt", Utc.bind(owner.givenAt()));
   }
 
+  /** Nothing, once somebody signed up by this form: then its play is fixed (S9). */
   void keep(Kept play) {
     kept(db.sql(KEEP), play).update();
   }

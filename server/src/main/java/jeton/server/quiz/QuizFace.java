@@ -1,7 +1,5 @@
 package jeton.server.quiz;
 
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -16,7 +14,6 @@ import jeton.core.incentive.Part;
 import jeton.core.incentive.Quiz;
 import jeton.core.offer.OfferKind;
 import jeton.core.quiz.Answers;
-import jeton.core.quiz.Balance;
 import jeton.core.quiz.Outcome;
 import jeton.core.quiz.Question;
 import jeton.core.quiz.Scheme;
@@ -33,18 +30,21 @@ import org.springframework.stereotype.Component;
 /** Quizzes: the outcome somebody came to, as it was when they played (G2). */
 @Component
 class QuizFace implements Face {
-  private static final int REMEMBERED = 500;
-
   private final Plays plays;
   private final PlayStore store;
   private final Tags tags;
   private final PublicUrl publicUrl;
   private final ObjectProvider<Offers> offers;
-  private final Cache<Scheme, Balance> balances =
-      Caffeine.newBuilder().maximumSize(REMEMBERED).build();
+  private final Balances balances;
 
   QuizFace(
-      Plays plays, PlayStore store, Tags tags, PublicUrl publicUrl, ObjectProvider<Offers> offers) {
+      Plays plays,
+      PlayStore store,
+      Tags tags,
+      PublicUrl publicUrl,
+      Balances balances,
+      ObjectProvider<Offers> offers) {
+    this.balances = balances;
     this.plays = plays;
     this.store = store;
     this.tags = tags;
@@ -144,8 +144,12 @@ class QuizFace implements Face {
                 "none", "An outcome", "Its words stand here.", "", "", "", 0, 0, List.of()));
   }
 
+  private static Answers.Read read(Scheme scheme, Map<String, String> played) {
+    return Answers.read(scheme, field -> QuizGame.keys(played.get(field)));
+  }
+
   private static Optional<Scheme.Judged> judged(Scheme scheme, Map<String, String> played) {
-    Answers.Read read = Answers.read(scheme, field -> QuizGame.keys(played.get(field)));
+    Answers.Read read = read(scheme, played);
     return read.problems().isEmpty()
         ? Optional.of(read.answers().judged(scheme))
         : Optional.empty();
@@ -154,7 +158,7 @@ class QuizFace implements Face {
   @Override
   public Optional<Visitor.Played> comesTo(Offer offer, Map<String, String> played) {
     Scheme scheme = Plays.of(offer).scheme();
-    Answers.Read read = Answers.read(scheme, field -> QuizGame.keys(played.get(field)));
+    Answers.Read read = read(scheme, played);
     if (!read.problems().isEmpty()) {
       return Optional.empty();
     }
@@ -245,7 +249,7 @@ class QuizFace implements Face {
   public Map<String, String> sample(Offer offer, Map<String, String> played) {
     Scheme scheme = Plays.of(offer).scheme();
     Map<String, String> told = new HashMap<>(fillIns(sampleOutcome(offer, played)));
-    Answers.Read read = Answers.read(scheme, field -> QuizGame.keys(played.get(field)));
+    Answers.Read read = read(scheme, played);
     if (read.problems().isEmpty()) {
       told.putAll(answers(scheme, read.answers()));
     } else {
@@ -298,9 +302,7 @@ class QuizFace implements Face {
   public List<Lack> missing(Offer offer) {
     Quiz quiz = Plays.of(offer);
     return quiz.missing(
-        quiz.canBeBalanced()
-            ? Optional.of(balances.get(quiz.scheme(), Balance::of))
-            : Optional.empty(),
+        quiz.canBeBalanced() ? Optional.of(balances.known(quiz.scheme())) : Optional.empty(),
         quiz.tags().isEmpty()
             ? List.of()
             : tags.all().stream().map(Tags.TagCount::name).collect(Collectors.toList()));

@@ -28,10 +28,12 @@ import org.springframework.stereotype.Component;
 class QuizNumbers {
   private final QuizSteps steps;
   private final PlayStore plays;
+  private final Balances balances;
   private final Forms forms;
   private final Sites sites;
 
-  QuizNumbers(QuizSteps steps, PlayStore plays, Forms forms, Sites sites) {
+  QuizNumbers(QuizSteps steps, PlayStore plays, Balances balances, Forms forms, Sites sites) {
+    this.balances = balances;
     this.steps = steps;
     this.plays = plays;
     this.forms = forms;
@@ -146,7 +148,7 @@ class QuizNumbers {
   }
 
   /** Plays of outcomes that are gone are left out: they have no share to be compared with. */
-  private static Optional<Double> fit(Quiz quiz, Map<String, Long> seen) {
+  private Optional<Double> fit(Quiz quiz, Map<String, Long> seen) {
     Scheme scheme = quiz.scheme();
     long[] counts =
         scheme.outcomes().stream()
@@ -157,7 +159,7 @@ class QuizNumbers {
     if (all == 0 || !quiz.canBeBalanced()) {
       return Optional.empty();
     }
-    Balance balance = Balance.of(scheme);
+    Balance balance = balances.known(scheme);
     double owned = 1 - balance.nobody().value();
     double[] shares =
         scheme.outcomes().stream()

@@ -273,6 +273,11 @@ class QuizTest {
     }
     both.forEach(sent -> assertThat(sent.join().status()).isEqualTo(303));
     assertThat(outcomes(offer)).containsEntry("cas", 1L).containsEntry("cop", 0L);
+    // Back, and finished once more in the same form with other answers: it is fixed by now (S9).
+    Map<String, String> again = new HashMap<>(one);
+    again.put("q_q1", "a1");
+    assertThat(play(offer, again).status()).isEqualTo(200);
+    assertThat(outcomes(offer)).containsEntry("cas", 1L).containsEntry("cop", 0L);
   }
 
   private Map<String, Long> outcomes(SampleOffer offer) {
