@@ -74,6 +74,7 @@ function remove() {
   dialog.value = ''
   steps.value.splice(chosen.value, 1)
   chosen.value = Math.max(0, chosen.value - 1)
+  shown.value++
 }
 
 const onTheirWay = computed(() => {
@@ -83,6 +84,16 @@ const onTheirWay = computed(() => {
     return 'Nobody is on their way.'
   }
   return `${people(n)} ${n === 1 ? 'is' : 'are'} on their way, ${soon} of them ${soon === 1 ? 'gets' : 'get'} the next one by tomorrow.`
+})
+
+/**
+ * Which step's fields are shown. The same ones stay when the server gives a new step its number: whoever types in them
+ * must not lose the place.
+ */
+const shown = ref(0)
+watch([chosen, () => step.value?.id], ([place, id], [placeBefore, idBefore]) => {
+  const numbered = place === placeBefore && idBefore === undefined && id !== undefined
+  shown.value += numbered ? 0 : 1
 })
 
 /** Readiness leads to a step by its id. */
@@ -170,7 +181,7 @@ watch(
         </div>
         <StepFields
           v-if="step"
-          :key="step.id ?? `new-${chosen}`"
+          :key="shown"
           v-model="steps[chosen]!"
           :number="chosen + 1"
           :counts="counts(step)"

@@ -8,6 +8,7 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Response;
 import com.microsoft.playwright.Route;
+import com.microsoft.playwright.TimeoutError;
 import com.microsoft.playwright.options.AriaRole;
 import java.io.ByteArrayInputStream;
 import java.util.List;
@@ -102,15 +103,22 @@ class KeptTest {
       at(page, editor, id);
       type(editor.field(page), words);
       way.go.accept(page);
-      assertSaved(looking, editor, id, words);
+      assertSaved(looking, editor, id, words, way);
     }
     page.context().close();
   }
 
   /** With the server, not only in this browser. */
-  private static void assertSaved(Page looking, Editor editor, long id, String words) {
+  private static void assertSaved(Page looking, Editor editor, long id, String words, Way way) {
     String path = editor.api.formatted(id);
-    looking.waitForCondition(() -> looking.request().get(path).text().contains(words));
+    try {
+      looking.waitForCondition(() -> looking.request().get(path).text().contains(words));
+    } catch (TimeoutError late) {
+      throw new AssertionError(
+          "%s of %s, left by %s, is not in %s"
+              .formatted(words, editor, way, looking.request().get(path).text()),
+          late);
+    }
   }
 
   @Test

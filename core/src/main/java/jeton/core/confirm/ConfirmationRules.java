@@ -3,6 +3,8 @@ package jeton.core.confirm;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Collection;
+import java.util.Comparator;
+import java.util.stream.Stream;
 
 /**
  * How often a confirmation email goes to one address, and how long its link is good for (rules S4,
@@ -32,6 +34,15 @@ public final class ConfirmationRules {
     long inWindow = sent.stream().filter(at -> at.isAfter(now.minus(WINDOW))).count();
     boolean justSent = sent.stream().anyMatch(at -> at.isAfter(now.minus(APART)));
     return !justSent && inWindow < MOST_IN_WINDOW;
+  }
+
+  /** The first moment at which {@link #maySend} lets another one go. */
+  public static Instant next(Collection<Instant> sent, Instant now) {
+    return Stream.concat(
+            Stream.of(now), sent.stream().flatMap(at -> Stream.of(at.plus(APART), at.plus(WINDOW))))
+        .filter(at -> !at.isBefore(now) && maySend(sent, at))
+        .min(Comparator.naturalOrder())
+        .orElseThrow();
   }
 
   /** When a link made now stops being good. Days are 24 hours. */

@@ -12,7 +12,7 @@ import jeton.core.handover.PassLimits;
 import jeton.core.problem.Problems;
 
 /** What an offer gives, as its owner sets it (G1): one record of settings per kind. */
-public sealed interface Incentive permits Download, Coupon, PrivatePage, Quiz {
+public sealed interface Incentive permits Download, Coupon, PrivatePage, Quiz, PrizeWheel {
 
   /** Notes what keeps these settings from being saved. */
   void check(String path, Problems problems);

@@ -16,6 +16,12 @@ public record Share(BigInteger part, BigInteger whole) {
     return part.divide(common) + "/" + whole.divide(common);
   }
 
+  /** The same in lowest terms: many added up would be numbers of thousands of digits. */
+  public Share lowest() {
+    BigInteger common = part.gcd(whole);
+    return new Share(part.divide(common), whole.divide(common));
+  }
+
   /** From 0 to 1. */
   public double value() {
     return new BigDecimal(part).divide(new BigDecimal(whole), MathContext.DECIMAL64).doubleValue();

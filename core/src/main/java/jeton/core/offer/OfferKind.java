@@ -2,12 +2,12 @@ package jeton.core.offer;
 
 import java.util.Arrays;
 import java.util.List;
-import java.util.Optional;
 import jeton.core.email.FillIn;
 import jeton.core.incentive.Coupon;
 import jeton.core.incentive.Download;
 import jeton.core.incentive.Incentive;
 import jeton.core.incentive.PrivatePage;
+import jeton.core.incentive.PrizeWheel;
 import jeton.core.incentive.Quiz;
 
 /** What an offer gives (G1): each kind with what its settings start from. */
@@ -21,7 +21,7 @@ public enum OfferKind {
   /** A quiz and its outcome. */
   QUIZ(Quiz.BLANK),
   /** A prize wheel. */
-  WHEEL(null);
+  WHEEL(PrizeWheel.BLANK);
 
   private final Incentive blank;
 
@@ -33,13 +33,12 @@ public enum OfferKind {
   public static List<FillIn> fillIns() {
     return Arrays.stream(values())
         .map(OfferKind::blank)
-        .flatMap(Optional::stream)
         .flatMap(blank -> blank.fillIns().stream())
         .toList();
   }
 
-  /** What a new offer of this kind starts from; empty while it cannot be offered. */
-  public Optional<Incentive> blank() {
-    return Optional.ofNullable(blank);
+  /** What a new offer of this kind starts from. */
+  public Incentive blank() {
+    return blank;
   }
 }

@@ -1,5 +1,6 @@
 package jeton.core.people;
 
+import java.util.List;
 import java.util.Locale;
 import jeton.core.problem.Problems;
 
@@ -7,6 +8,8 @@ import jeton.core.problem.Problems;
 public final class TagName {
   /** Most characters. */
   public static final int MOST = 60;
+
+  private static final int MOST_AT_ONCE = 5;
 
   private TagName() {}
 
@@ -19,5 +22,13 @@ public final class TagName {
   public static void check(String name, String path, Problems problems) {
     problems.line(name, path, "The tag", MOST);
     problems.when(name.isBlank(), path, "empty", "Which tag?");
+  }
+
+  /** Notes what keeps several, given at once, from being used. */
+  public static void checkAll(List<String> names, String path, Problems problems) {
+    problems.when(names.size() > MOST_AT_ONCE, path, "too_many", "At most 5 tags.");
+    for (int i = 0; i < names.size(); i++) {
+      check(names.get(i), path + "[" + i + "]", problems);
+    }
   }
 }

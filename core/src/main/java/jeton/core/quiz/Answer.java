@@ -3,6 +3,7 @@ package jeton.core.quiz;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import jeton.core.people.TagName;
 import jeton.core.problem.Problems;
 
 /**
@@ -59,7 +60,7 @@ public record Answer(
         path + ".worth",
         "out_of_range",
         "An answer is worth −100 to 100.");
-    Keys.checkTags(tags, path + ".tags", problems);
+    TagName.checkAll(tags, path + ".tags", problems);
   }
 
   /** What it gives to an outcome. */

@@ -2,6 +2,7 @@ package jeton.core.quiz;
 
 import java.util.List;
 import jeton.core.form.WebAddress;
+import jeton.core.people.TagName;
 import jeton.core.problem.Problems;
 
 /**
@@ -72,7 +73,7 @@ public record Outcome(
       WebAddress.faultOfShop(href)
           .ifPresent(fault -> problems.add(path + ".href", fault.code(), fault.message()));
     }
-    Keys.checkTags(tags, path + ".tags", problems);
+    TagName.checkAll(tags, path + ".tags", problems);
   }
 
   /** Whether a total is its own. */

@@ -2,6 +2,7 @@ package jeton.core.quiz;
 
 import java.util.List;
 import java.util.Set;
+import jeton.core.problem.Keys;
 import jeton.core.problem.Problems;
 
 /**

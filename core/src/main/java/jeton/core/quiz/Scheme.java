@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.SortedSet;
 import java.util.TreeSet;
+import jeton.core.problem.Keys;
 import jeton.core.problem.Problems;
 
 /**

@@ -43,7 +43,7 @@ public record Fairness(
     for (int place : draws) {
       List<Share> chances = wheel.chances();
       for (int i = 0; i < slices; i++) {
-        expected.set(i, reduced(expected.get(i).plus(chances.get(i))));
+        expected.set(i, expected.get(i).plus(chances.get(i)).lowest());
       }
       observed.set(place, observed.get(place) + 1);
       wheel = wheel.drawn(place);
@@ -51,13 +51,12 @@ public record Fairness(
     return test(expected, observed);
   }
 
-  /** In lowest terms, or a long log would make numbers of thousands of digits. */
-  private static Share reduced(Share share) {
-    BigInteger common = share.part().gcd(share.whole());
-    return new Share(share.part().divide(common), share.whole().divide(common));
-  }
-
-  private static Fairness test(List<Share> expected, List<Long> observed) {
+  /**
+   * Of what was to be expected in all and what came, slice by slice.
+   *
+   * @param expected sums of the chances each had, spin by spin
+   */
+  public static Fairness test(List<Share> expected, List<Long> observed) {
     Share statistic = Share.NONE;
     int could = 0;
     for (int i = 0; i < expected.size(); i++) {
@@ -66,11 +65,12 @@ public record Fairness(
         could++;
         Share off = wanted.plus(new Share(BigInteger.valueOf(-observed.get(i)), BigInteger.ONE));
         statistic =
-            reduced(
-                statistic.plus(
+            statistic
+                .plus(
                     new Share(
                         off.part().pow(2).multiply(wanted.whole()),
-                        off.whole().pow(2).multiply(wanted.part()))));
+                        off.whole().pow(2).multiply(wanted.part())))
+                .lowest();
       }
     }
     int degrees = Math.max(0, could - 1);

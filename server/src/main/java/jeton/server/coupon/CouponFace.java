@@ -56,12 +56,14 @@ class CouponFace implements Face {
     return codes
         .give(offer, personId, occasion != Occasion.AGAIN)
         .map(CouponFace::grantOf)
-        .orElse(new Grant("", Optional.empty(), false));
+        .orElse(new Grant("", Optional.empty(), Letter.NONE));
   }
 
   static Grant grantOf(Code code) {
     return new Grant(
-        "the code " + code.name().shown(), code.issue().flatMap(CodeStore.Issue::endsAt), true);
+        "the code " + code.name().shown(),
+        code.issue().flatMap(CodeStore.Issue::endsAt),
+        Letter.AS_SET);
   }
 
   @Override

@@ -1,6 +1,7 @@
 package jeton.server.email;
 
 import jakarta.annotation.PreDestroy;
+import java.util.Map;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import jeton.core.email.EmailContent;
@@ -40,6 +41,24 @@ public class OwnerMail {
             sending.execute(() -> send(to, content));
           }
         });
+  }
+
+  /**
+   * Whom and what an email to the shop is about.
+   *
+   * @param told what fill-ins of what was given stand for
+   */
+  public record About(String firstName, String email, String offerName, Map<String, String> told) {}
+
+  /** Sends one at once; whether the mail server took it. */
+  public boolean send(String to, EmailContent content, Gift gift, About about) {
+    return mail.send(
+            to,
+            content,
+            gift,
+            new EmailWriter.Reader(
+                about.firstName(), about.email(), about.offerName(), "#", "#", about.told()))
+        .sent();
   }
 
   private void send(String to, EmailContent content) {

@@ -35,10 +35,12 @@ class TestMail {
 
   TestResult send(String to, EmailContent content) {
     return send(
-        to,
-        writer
-            .ready(content, OutgoingEmail.Kind.CONFIRMATION, Gift.NONE)
-            .write(new EmailWriter.Reader("", to, "", NO_LINK, NO_LINK, Map.of())));
+        to, content, Gift.NONE, new EmailWriter.Reader("", to, "", NO_LINK, NO_LINK, Map.of()));
+  }
+
+  /** One that is about somebody, to somebody else. */
+  TestResult send(String to, EmailContent content, Gift gift, EmailWriter.Reader about) {
+    return send(to, writer.ready(content, OutgoingEmail.Kind.CONFIRMATION, gift).write(about));
   }
 
   TestResult send(String address, WrittenEmail written) {

@@ -11,6 +11,7 @@ import jeton.core.form.PageWords;
 import jeton.core.incentive.Part;
 import jeton.server.business.Business;
 import jeton.server.confirm.ConfirmWords;
+import jeton.server.incentive.Game;
 import jeton.server.offer.Offer;
 import jeton.server.page.Page;
 import jeton.server.page.Pages;
@@ -111,30 +112,56 @@ public class FormPages {
 
   /** What answers a sign-up through a form, as a page: for whoever rehearses it. */
   public String answer(Offer offer, Form form, boolean known) {
-    return after(offer, form, known, Optional.empty(), false).getBody();
+    return after(offer, form, new Taken(known, Optional.empty(), Optional.empty()), false)
+        .getBody();
+  }
+
+  /**
+   * How a sign-up was taken.
+   *
+   * @param known whether to say that the address was on the list before
+   * @param pass token of a pass given on the spot
+   * @param played what was played for, where it is only now known
+   */
+  record Taken(boolean known, Optional<String> pass, Optional<Game.Reply> played) {
+    /** As everybody is answered. */
+    static final Taken QUIETLY = new Taken(false, Optional.empty(), Optional.empty());
+  }
+
+  /** What was played for comes first, then what the form says anyway where that is not said yet. */
+  static PageWords first(Optional<Game.Reply> played, PageWords usual) {
+    return played
+        .map(
+            reply ->
+                new PageWords(
+                    reply.words().heading(),
+                    reply.saysAll()
+                        ? reply.words().text()
+                        : reply.words().text() + "\n\n" + usual.text()))
+        .orElse(usual);
   }
 
   /**
    * What a form says after a sign-up, as a page.
    *
-   * @param pass token of a pass given on the spot
    * @param framed whether it is read in a frame
    */
-  ResponseEntity<String> after(
-      Offer offer, Form form, boolean known, Optional<String> pass, boolean framed) {
-    PageWords words = afterwards(offer, form, known);
-    List<Part> parts = pass.map(token -> renderer.given(offer, token)).orElse(List.of());
+  ResponseEntity<String> after(Offer offer, Form form, Taken taken, boolean framed) {
+    PageWords usual = afterwards(offer, form, taken.known());
+    PageWords words = first(taken.played(), usual);
+    List<String> steps = steps(offer, usual);
+    List<Part> parts = taken.pass().map(token -> renderer.given(offer, token)).orElse(List.of());
     if (framed) {
       Map<String, Object> model = renderer.model(offer, alone(form), renderer.fresh());
       model.put("base", renderer.base());
-      model.put("after", FormRenderer.afterModel(words, steps(offer, words), parts));
+      model.put("after", FormRenderer.afterModel(words, steps, parts));
       return pages.answer(HttpStatus.OK, "frame", model, new Pages.Openness("*", ""));
     }
     Map<String, Object> model =
         Page.words(business.now().settings(), form.settings().looks(), words);
     model.put("parts", PartList.of(parts));
-    model.put("steps", steps(offer, words));
-    model.put("hasSteps", !steps(offer, words).isEmpty());
+    model.put("steps", steps);
+    model.put("hasSteps", !steps.isEmpty());
     return pages.answer(HttpStatus.OK, "words", model);
   }
 

@@ -3,6 +3,7 @@ package jeton.server.form;
 import java.net.URI;
 import java.util.Optional;
 import jeton.core.offer.OfferState;
+import jeton.server.incentive.Games;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
 import jeton.server.problem.NotThere;
@@ -20,8 +21,10 @@ class OfferPages {
   private final Forms forms;
   private final FormPages pages;
   private final ViewCounter views;
+  private final Games games;
 
-  OfferPages(Offers offers, Forms forms, FormPages pages, ViewCounter views) {
+  OfferPages(Offers offers, Forms forms, FormPages pages, ViewCounter views, Games games) {
+    this.games = games;
     this.offers = offers;
     this.forms = forms;
     this.pages = pages;
@@ -47,6 +50,7 @@ class OfferPages {
    *
    * @param form key of the form that was sent; the hosted one unless named
    * @param pass token of a pass given on the spot
+   * @param turn key of the form that was played and sent
    */
   @GetMapping("/o/{slug}/thanks")
   ResponseEntity<String> thanks(
@@ -54,6 +58,7 @@ class OfferPages {
       @RequestParam(defaultValue = "false") boolean known,
       @RequestParam Optional<String> form,
       @RequestParam Optional<String> pass,
+      @RequestParam Optional<String> turn,
       @RequestParam(defaultValue = "false") boolean framed) {
     Offer offer = offers.bySlug(slug).orElseThrow(() -> new NotThere("This offer"));
     Form sent =
@@ -71,7 +76,12 @@ class OfferPages {
           .header("Referrer-Policy", "no-referrer")
           .build();
     }
-    return pages.after(offer, sent, known, pass.filter(OfferPages::isToken), framed);
+    return pages.after(
+        offer,
+        sent,
+        new FormPages.Taken(
+            known, pass.filter(OfferPages::isToken), turn.flatMap(key -> games.answer(offer, key))),
+        framed);
   }
 
   /** A form alone, for a frame. */

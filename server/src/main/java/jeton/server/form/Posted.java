@@ -22,11 +22,18 @@ final class Posted {
   private final FormSettings form;
   private final List<FieldDefinition> definitions;
   private final Map<String, String> values;
+  private final String key;
 
   Posted(FormSettings form, List<FieldDefinition> definitions, Map<String, String> values) {
     this.form = form;
     this.definitions = definitions;
     this.values = values;
+    this.key = submissionKey(values);
+  }
+
+  /** The key of the rendered form it came from (S9). */
+  String key() {
+    return key;
   }
 
   /** The key of the rendered form (S9); a new one where none of ours was sent. */
@@ -57,7 +64,7 @@ final class Posted {
         value("email"),
         asks(FieldDefinition.FIRST_NAME.key()) ? value("first_name") : "",
         consents(),
-        submissionKey(values),
+        key,
         values.getOrDefault("page", page),
         value("campaign"),
         value("zone"),

@@ -64,8 +64,15 @@ class SignUpDesk {
      * Signed up: what to show, or where to go on to.
      *
      * @param html the same words, drawn
+     * @param result key of what was played for, where it is only now known
      */
-    record Done(String heading, String text, String html, Optional<String> goTo, int closesAfter)
+    record Done(
+        String heading,
+        String text,
+        String html,
+        Optional<String> goTo,
+        int closesAfter,
+        Optional<String> result)
         implements Reply {}
 
     /** A proof of work is asked for first. */
@@ -90,8 +97,7 @@ class SignUpDesk {
           pages.after(
               place.offer(),
               place.form(),
-              false,
-              Optional.empty(),
+              FormPages.Taken.QUIETLY,
               values.containsKey(FormPages.FRAMED));
       case TOO_FAST -> again(place, values, PRESS_AGAIN);
       case TOO_MANY -> again(place, values, TOO_MANY);
@@ -111,7 +117,8 @@ class SignUpDesk {
         .header(
             "Location",
             goTo(place, posted)
-                .orElseGet(() -> thanks(place, taken, values.containsKey(FormPages.FRAMED))))
+                .orElseGet(
+                    () -> thanks(place, taken, posted.key(), values.containsKey(FormPages.FRAMED))))
         .header("Referrer-Policy", "no-referrer")
         .build();
   }
@@ -129,7 +136,7 @@ class SignUpDesk {
     return switch (tools.check().judge(values, network)) {
       case CHECK_NEEDED -> new Reply.Checked(tools.check().challenge());
       case ROBOT ->
-          done(place, new SignUps.Outcome.Taken(false, Optional.empty()), Optional.empty());
+          done(place, new SignUps.Outcome.Taken(false, Optional.empty()), "", Optional.empty());
       case TOO_FAST -> throw new Refused(PRESS_AGAIN);
       case TOO_MANY -> throw new Refused(TOO_MANY);
       case PERSON -> signUpByJson(place, values, network);
@@ -142,20 +149,25 @@ class SignUpDesk {
     if (outcome instanceof SignUps.Outcome.Refused refused) {
       throw new Refused(inOwnWords(place.form(), refused.problems()));
     }
-    return done(place, (SignUps.Outcome.Taken) outcome, goTo(place, posted));
+    return done(place, (SignUps.Outcome.Taken) outcome, posted.key(), goTo(place, posted));
   }
 
-  private Reply done(Place place, SignUps.Outcome.Taken taken, Optional<String> goTo) {
-    PageWords words =
+  private Reply done(
+      Place place, SignUps.Outcome.Taken taken, String submissionKey, Optional<String> goTo) {
+    Optional<Game.Reply> played = tools.games().answer(place.offer(), submissionKey);
+    PageWords usual =
         FormPages.afterwards(place.offer(), place.form(), saysKnown(place.form(), taken));
+    PageWords words = FormPages.first(played, usual);
     List<Part> parts =
         taken.pass().map(token -> tools.renderer().given(place.offer(), token)).orElse(List.of());
     return new Reply.Done(
         words.heading(),
         words.text(),
-        tools.renderer().after(words, FormPages.steps(place.offer(), words), parts),
+        tools.renderer().after(words, FormPages.steps(place.offer(), usual), parts),
         goTo,
-        place.form().settings().afterwards().closesAfter());
+        // What was played for is read in one's own time.
+        played.isPresent() ? 0 : place.form().settings().afterwards().closesAfter(),
+        played.map(Game.Reply::result));
   }
 
   private SignUps.Outcome signUp(
@@ -195,12 +207,14 @@ class SignUpDesk {
     return form.settings().afterwards().known().said() && taken.wasOnTheList();
   }
 
-  private static String thanks(Place place, SignUps.Outcome.Taken taken, boolean framed) {
+  private static String thanks(
+      Place place, SignUps.Outcome.Taken taken, String submissionKey, boolean framed) {
     String address =
         Page.address(
             "/o/" + place.offer().settings().slug() + "/thanks",
             saysKnown(place.form(), taken) ? "known=true" : "",
             taken.pass().map(token -> "pass=" + token).orElse(""),
+            place.offer().settings().gives().results().isEmpty() ? "" : "turn=" + submissionKey,
             place.form().shape() == jeton.core.display.Shape.FULL_PAGE
                 ? ""
                 : "form=" + place.form().key(),

@@ -15,12 +15,14 @@ import jeton.server.followup.Tagging;
 import jeton.server.history.History;
 import jeton.server.incentive.Face;
 import jeton.server.incentive.Incentives;
+import jeton.server.incentive.UseListener;
 import jeton.server.mail.DeliveryListener;
 import jeton.server.mail.Outbox;
 import jeton.server.mail.OutgoingEmail;
 import jeton.server.offer.Offer;
 import jeton.server.pass.Passes;
 import jeton.server.people.Person;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 
 /** Hands an offer's incentive to a person: a pass, the email that carries it, and the follow-up. */
@@ -32,6 +34,7 @@ public class HandOvers implements DeliveryListener {
   private final Tagging tagging;
   private final History history;
   private final Incentives incentives;
+  private final ObjectProvider<UseListener> listeners;
   private final Clock clock;
 
   HandOvers(Passes passes, Outbox outbox, Onward onward, History history, Clock clock) {
@@ -40,13 +43,18 @@ public class HandOvers implements DeliveryListener {
     this.starts = onward.starts();
     this.tagging = onward.tagging();
     this.incentives = onward.incentives();
+    this.listeners = onward.listeners();
     this.history = history;
     this.clock = clock;
   }
 
   /** What handing over sets going. */
   @org.springframework.stereotype.Component
-  record Onward(Starts starts, Tagging tagging, Incentives incentives) {}
+  record Onward(
+      Starts starts,
+      Tagging tagging,
+      Incentives incentives,
+      ObjectProvider<UseListener> listeners) {}
 
   /**
    * Whether another delivery may be sent to somebody who is known: anybody can type their address
@@ -59,12 +67,21 @@ public class HandOvers implements DeliveryListener {
         now);
   }
 
+  /** When a delivery may go to them at the earliest (S13); now, for whoever was not written to. */
+  private Instant firstMoment(long personId, Instant now) {
+    return ConfirmationRules.next(
+        outbox.asked(personId, OutgoingEmail.Kind.DELIVERY, now.minus(ConfirmationRules.WINDOW)),
+        now);
+  }
+
   /** How it reaches the person. */
   public enum Way {
     /** By email if the offer says so; the confirmed page may do it too. */
     AS_THE_OFFER_SAYS,
     /** By email in any case: there is no page that could (S3). */
-    BY_EMAIL
+    BY_EMAIL,
+    /** The same, once as many emails were set off as may be (S13). */
+    BY_EMAIL_WHEN_IT_MAY
   }
 
   /**
@@ -84,8 +101,18 @@ public class HandOvers implements DeliveryListener {
             now, History.Kind.HANDED_OVER, personId, offer.id(), offer.settings().name()));
     events.addAll(granted(given.grant(), personId, offer));
     history.noteAll(events);
-    if (given.grant().ready() && (settings.byEmail() || way == Way.BY_EMAIL)) {
-      outbox.add(OutgoingEmail.delivery(personId, offer.id(), now));
+    boolean byEmail =
+        switch (given.grant().letter()) {
+          case AS_SET -> settings.byEmail() || way != Way.AS_THE_OFFER_SAYS;
+          case ALWAYS -> true;
+          case NONE -> false;
+        };
+    if (byEmail) {
+      outbox.add(
+          OutgoingEmail.delivery(
+              personId,
+              offer.id(),
+              way == Way.BY_EMAIL_WHEN_IT_MAY ? firstMoment(personId, now) : now));
     }
     starts.handedOver(offer.id(), personId, settings.runAgain());
   }
@@ -101,6 +128,16 @@ public class HandOvers implements DeliveryListener {
             offer.settings().handOver().limits(),
             new Passes.For(grant.endsAt(), grant.given()));
     return new Given(passId, grant);
+  }
+
+  /**
+   * Gives what another offer gives along with this one's, in the caller's transaction: a pass of
+   * its own, without an email or a follow-up of that offer.
+   */
+  public Face.Grant alsoGive(Offer other, long personId) {
+    Face.Grant grant = give(other, personId, Face.Occasion.SIGN_UP).grant();
+    history.noteAll(granted(grant, personId, other));
+    return grant;
   }
 
   /** What is personal in what was given; nothing where all is common. */
@@ -188,6 +225,7 @@ public class HandOvers implements DeliveryListener {
   public void used(Offer offer, long personId) {
     starts.passUsed(offer.id(), personId);
     tagging.at(TagChange.When.FIRST_USE, offer.settings().handOver().tags(), personId, offer.id());
+    listeners.forEach(listener -> listener.used(offer, personId));
   }
 
   /** Another link to the newest pass of somebody who has one. */

@@ -31,21 +31,31 @@ public interface Face {
     AGAIN
   }
 
+  /** Whether an email delivers what was given. */
+  enum Letter {
+    /** As the offer is set. */
+    AS_SET,
+    /** Always also by email. */
+    ALWAYS,
+    /** Not now: there is nothing, or it has to be waited for. */
+    NONE
+  }
+
   /**
    * What was given.
    *
    * @param words of what is personal, such as a code; empty where nothing is
    * @param endsAt its last moment, where it ends by itself
-   * @param ready false while it has to be waited for: the email that delivers it waits too
+   * @param letter whether an email delivers it
    * @param given its number in its kind's own tables, which the pass stands for; empty for none
    */
-  record Grant(String words, Optional<Instant> endsAt, boolean ready, Optional<Long> given) {
+  record Grant(String words, Optional<Instant> endsAt, Letter letter, Optional<Long> given) {
     /** Nothing personal. */
-    public static final Grant COMMON = new Grant("", Optional.empty(), true);
+    public static final Grant COMMON = new Grant("", Optional.empty(), Letter.AS_SET);
 
     /** One that no pass needs to tell from others. */
-    public Grant(String words, Optional<Instant> endsAt, boolean ready) {
-      this(words, endsAt, ready, Optional.empty());
+    public Grant(String words, Optional<Instant> endsAt, Letter letter) {
+      this(words, endsAt, letter, Optional.empty());
     }
   }
 
@@ -160,7 +170,12 @@ public interface Face {
    * @param given what the pass stands for, as the grant told it
    * @param byEmail whether they came by a link in an email: then the mailbox is theirs
    */
-  record Told(String what, String more, Optional<Long> given, boolean byEmail) {}
+  record Told(String what, String more, Optional<Long> given, boolean byEmail) {
+    /** The same of what another offer gives along with this one. */
+    public Told aboutAnother() {
+      return new Told(what, more, Optional.empty(), byEmail);
+    }
+  }
 
   /**
    * The page behind a pass tells what its holder does with it.

@@ -7,7 +7,9 @@ import jeton.core.form.PageWords;
 import jeton.core.incentive.Part;
 import jeton.core.offer.OfferKind;
 import jeton.core.problem.Problem;
+import jeton.core.signup.SignUpDecision;
 import jeton.server.offer.Offer;
+import jeton.server.people.Person;
 
 /**
  * A kind that is played before the sign-up is complete (G3). What was played is judged by the
@@ -76,13 +78,45 @@ public interface Game {
   /**
    * A sign-up that was played for.
    *
-   * @param given whether its email hands over what it came to
+   * @param decision what the sign-up does: where it hands over, its email hands over what was
+   *     played for
    * @param counts whether it counts at once (S12, Q9)
    */
-  record SignedUp(Sheet sheet, long personId, long signUpId, boolean given, boolean counts) {}
+  record SignedUp(
+      Sheet sheet, Person person, long signUpId, SignUpDecision decision, boolean counts) {
+    /** Whether its email hands over what it came to. */
+    public boolean given() {
+      return decision == SignUpDecision.HAND_OVER;
+    }
+  }
 
-  /** It belongs to a sign-up from now on, in the sign-up's transaction. */
+  /**
+   * It belongs to a sign-up from now on, in the sign-up's transaction, the person's row locked.
+   * What may not be played now is refused here, and nothing of the sign-up is kept.
+   */
   void signedUp(Offer offer, SignedUp signUp, Optional<Round> round);
+
+  /**
+   * What the answer to a sign-up shows first, where it is only then known.
+   *
+   * @param result its key among {@link jeton.core.incentive.Incentive#results}
+   * @param words in place of the form's own
+   * @param saysAll whether they stand alone; else the form's own text follows
+   */
+  record Reply(String result, PageWords words, boolean saysAll) {}
+
+  /**
+   * Whether what was played for reaches also somebody known who was written to just now: by an
+   * email as soon as one may be sent (S13).
+   */
+  default boolean isAlwaysHandedOver() {
+    return false;
+  }
+
+  /** What to answer to the form of a sign-up; empty where the form's own words are all. */
+  default Optional<Reply> answer(Offer offer, String submissionKey) {
+    return Optional.empty();
+  }
 
   /** A sign-up was confirmed, in that transaction, the person's row locked. */
   void confirmed(Offer offer, long personId, long signUpId);

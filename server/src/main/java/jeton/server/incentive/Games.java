@@ -48,6 +48,16 @@ public class Games {
     of(offer).ifPresent(game -> game.signedUp(offer, signUp, round));
   }
 
+  /** Whether it is handed over also to somebody who was written to just now. */
+  public boolean isAlwaysHandedOver(Offer offer) {
+    return of(offer).filter(Game::isAlwaysHandedOver).isPresent();
+  }
+
+  /** What the answer to a sign-up shows first. */
+  public Optional<Game.Reply> answer(Offer offer, String submissionKey) {
+    return of(offer).flatMap(game -> game.answer(offer, submissionKey));
+  }
+
   /** A sign-up was confirmed, in that transaction, the person's row locked. */
   public void confirmed(Offer offer, long personId, long signUpId) {
     of(offer).ifPresent(game -> game.confirmed(offer, personId, signUpId));

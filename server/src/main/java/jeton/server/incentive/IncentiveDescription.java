@@ -19,7 +19,7 @@ class IncentiveDescription {
   OpenApiCustomizer kinds(List<ModelConverter> ours) {
     SortedMap<String, Class<?>> kinds = new TreeMap<>();
     for (OfferKind kind : OfferKind.values()) {
-      kind.blank().ifPresent(blank -> kinds.put(kind.name(), blank.getClass()));
+      kinds.put(kind.name(), kind.blank().getClass());
     }
     return new ToldByKind(Incentive.class.getSimpleName(), kinds, ours);
   }

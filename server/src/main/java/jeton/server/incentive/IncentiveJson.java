@@ -18,11 +18,7 @@ public class IncentiveJson extends SimpleModule {
     super("incentives");
     setMixInAnnotation(Incentive.class, WithKind.class);
     Arrays.stream(OfferKind.values())
-        .forEach(
-            kind ->
-                kind.blank()
-                    .ifPresent(
-                        blank -> registerSubtypes(new NamedType(blank.getClass(), kind.name()))));
+        .forEach(kind -> registerSubtypes(new NamedType(kind.blank().getClass(), kind.name())));
   }
 
   @JsonTypeInfo(use = JsonTypeInfo.Id.NAME, property = "kind")

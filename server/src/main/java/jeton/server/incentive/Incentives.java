@@ -51,6 +51,12 @@ public class Incentives implements GiftSource {
     return face(offer).show(offer, view(passes.find(token), base + "/g/" + token));
   }
 
+  /** What somebody sees of what another offer gives along with theirs. */
+  public List<Part> shownTo(Offer other, Face.View view) {
+    return face(other)
+        .show(other, new Face.View(view.personId(), view.pass(), Optional.empty(), Map.of()));
+  }
+
   /**
    * The pass's own page.
    *

@@ -181,8 +181,7 @@ class OfferStore {
   /** What was set for this kind, else what it starts from; other kinds' settings are kept (G1). */
   private Incentive gives(String byKind, OfferKind kind) {
     return Optional.ofNullable(documents.part(byKind, kind.name(), Incentive.class))
-        .or(kind::blank)
-        .orElseThrow();
+        .orElseGet(kind::blank);
   }
 
   private List<Offer> withFiles(List<Offer> offers) {

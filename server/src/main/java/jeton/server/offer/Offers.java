@@ -82,6 +82,14 @@ public class Offers {
     return store.find(id).orElseThrow(() -> new NotThere("This offer"));
   }
 
+  /** An offer from memory, if there is one: at most a second or two behind another instance. */
+  public Optional<Offer> find(long id) {
+    return known.now().stream()
+        .filter(offer -> offer.id() == id)
+        .findFirst()
+        .or(() -> store.find(id));
+  }
+
   /**
    * The offer at {@code /o/{slug}}, from memory: at most a second or two behind another instance.
    */
@@ -103,8 +111,7 @@ public class Offers {
   /** Makes a draft with first words, a hosted form and an empty follow-up. */
   @Transactional
   public Offer make(String name, OfferKind kind) {
-    OfferSettings settings =
-        FirstWords.of(name.strip(), freeSlug(name), kind.blank().orElseThrow(Offers::notYet));
+    OfferSettings settings = FirstWords.of(name.strip(), freeSlug(name), kind.blank());
     Refused.unlessNone(settings.check(fillIns()));
     Offer offer = get(store.add(settings, kind, clock.instant()));
     events.publishEvent(new OfferMade(offer));
@@ -140,17 +147,12 @@ public class Offers {
     return get(id);
   }
 
-  private static Refused notYet() {
-    return new Refused("kind", "not_offered", "This cannot be offered yet.");
-  }
-
   /**
    * Has an offer give something else, while it is a draft that nobody has signed up for. What was
    * set for the other kind is kept until then (G1).
    */
   @Transactional
   public Offer changeKind(long id, OfferKind kind) {
-    kind.blank().orElseThrow(Offers::notYet);
     if (get(id).kind() != kind) {
       if (!store.changeKind(id, kind, clock.instant())) {
         throw new Refused(

@@ -71,7 +71,7 @@ class QuizFace implements Face {
                         .map(outcome -> "the outcome “" + outcome.title() + "”")
                         .orElse(""),
                     Optional.empty(),
-                    true,
+                    Letter.AS_SET,
                     Optional.of(one.play().id())))
         .orElse(Grant.COMMON);
   }

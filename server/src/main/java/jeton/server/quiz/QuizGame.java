@@ -222,7 +222,7 @@ class QuizGame implements Game {
   public void signedUp(Offer offer, SignedUp signUp, Optional<Round> round) {
     PlayStore.Owner owner =
         new PlayStore.Owner(
-            signUp.personId(),
+            signUp.person().id(),
             signUp.signUpId(),
             signUp.given() ? Optional.of(clock.instant()) : Optional.empty());
     if (round.isPresent()) {
@@ -233,7 +233,7 @@ class QuizGame implements Game {
     if (signUp.counts()) {
       store
           .bySignUp(signUp.signUpId())
-          .ifPresent(play -> plays.count(offer, signUp.personId(), play));
+          .ifPresent(play -> plays.count(offer, signUp.person().id(), play));
     }
   }
 

@@ -146,6 +146,9 @@ public class SignUps {
   private Outcome once(Offer offer, SignUpStore.Row row) {
     try {
       return after.tx().execute(status -> decide(offer, row));
+    } catch (jeton.server.problem.Refused notNow) {
+      // What is played said no: nothing of this sign-up was kept.
+      return new Outcome.Refused(notNow.problems());
     } catch (DuplicateKeyException sameFormAgain) {
       return new Outcome.Taken(false, sameAgain(offer, row));
     }
@@ -177,17 +180,16 @@ public class SignUps {
         .note(
             History.Event.of(
                 now, History.Kind.SIGNED_UP, personId, offer.id(), offer.settings().name()));
-    boolean given = decision == SignUpDecision.HAND_OVER;
     after
         .games()
         .signedUp(
             offer,
             new Game.SignedUp(
                 new Game.Sheet(row.formId(), row.submission().submissionKey()),
-                personId,
+                met.person(),
                 signUpId,
-                given,
-                given && met.isNew()),
+                decision,
+                decision == SignUpDecision.HAND_OVER && met.isNew()),
             row.submission().round());
     boolean handedOver = act(offer, met, decision, signUpId, now);
     if (met.isNew()) {
@@ -219,10 +221,15 @@ public class SignUps {
       return false;
     }
     people.changeState(personId, PersonState.ON_THE_LIST, now);
-    if (!met.isNew() && !handOvers.maySend(personId)) {
+    boolean may = met.isNew() || handOvers.maySend(personId);
+    if (!may && !after.games().isAlwaysHandedOver(offer)) {
       return false;
     }
-    handOvers.handOver(offer, personId, HandOvers.Way.BY_EMAIL, Optional.empty());
+    handOvers.handOver(
+        offer,
+        personId,
+        may ? HandOvers.Way.BY_EMAIL : HandOvers.Way.BY_EMAIL_WHEN_IT_MAY,
+        Optional.empty());
     return true;
   }
 

@@ -1,0 +1,89 @@
+package jeton.server.wheel;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.Optional;
+import jeton.core.incentive.PrizeWheel;
+import jeton.server.followup.Tagging;
+import jeton.server.handover.HandOvers;
+import jeton.server.incentive.UseListener;
+import jeton.server.offer.Offer;
+import jeton.server.offer.Offers;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.stereotype.Service;
+
+/** What follows from a spin that is somebody's: tags, the shop's notice, and its prize's use. */
+@Service
+class Winnings implements UseListener {
+  private final SpinStore store;
+  private final Spins spins;
+  private final WinNoticeStore notices;
+  private final Around around;
+  private final Clock clock;
+
+  Winnings(SpinStore store, Spins spins, WinNoticeStore notices, Around around, Clock clock) {
+    this.store = store;
+    this.spins = spins;
+    this.notices = notices;
+    this.around = around;
+    this.clock = clock;
+  }
+
+  /** Handing over comes late: it asks the faces of the kinds, and this stands behind one. */
+  @org.springframework.stereotype.Component
+  record Around(
+      Tagging tagging, ObjectProvider<HandOvers> handOvers, ObjectProvider<Offers> offers) {}
+
+  /**
+   * A spin was handed over, in that transaction, the person's row locked.
+   *
+   * @param counts whether it is their own for certain (S12)
+   */
+  void given(Offer offer, long personId, Spins.Ended ended, boolean counts) {
+    PrizeWheel wheel = Spins.of(offer);
+    if (ended.spin().won() && wheel.notice().on()) {
+      Instant now = clock.instant();
+      wheel.notice().to().forEach(to -> notices.add(ended.spin().id(), offer.id(), to, now));
+    }
+    if (counts) {
+      count(offer, personId, ended);
+    }
+  }
+
+  /** A spin becomes the person's own: tags its slice gives, conditions and starts by it. */
+  void count(Offer offer, long personId, Spins.Ended ended) {
+    if (ended.spin().countedAt().isPresent()) {
+      return;
+    }
+    store.count(ended.spin().id(), clock.instant());
+    ended.slice().tags().forEach(tag -> around.tagging().along(personId, tag, true, offer.id()));
+    around.handOvers().getObject().cameTo(offer, personId, ended.slice().id());
+  }
+
+  /** The newest spin that was handed to somebody. */
+  Optional<Spins.Ended> newestGiven(Offer offer, long personId) {
+    return store.ofPerson(offer.id(), personId).stream()
+        .filter(spin -> spin.state() == Spin.State.GIVEN)
+        .findFirst()
+        .map(spins::ended);
+  }
+
+  void used(Spin spin) {
+    store.used(spin.id(), clock.instant());
+  }
+
+  /** A prize that another offer gives was used: so was the wheel's (G5). */
+  @Override
+  public void used(Offer other, long personId) {
+    for (Spin spin : store.wonBy(personId)) {
+      boolean isIt =
+          spin.usedAt().isEmpty()
+              && spins.ended(spin).slice().prize().offerId().equals(Optional.of(other.id()));
+      if (isIt) {
+        used(spin);
+        Offer wheel = around.offers().getObject().remembered(spin.offerId());
+        around.handOvers().getObject().usedByLooking(wheel, personId);
+      }
+    }
+  }
+}
