@@ -11,7 +11,7 @@ fi
 
 [ "${1:-}" != packages ] || exit 0
 
-mapfile -d '' -t sources < <(find src ../embed/src ../embed/tsconfig.json vite.embed.config.ts vite.page.config.ts vite.quiz.config.ts public index.html vite.config.ts tsconfig.json package-lock.json -type f -print0 2>/dev/null | sort -z)
+mapfile -d '' -t sources < <(find src ../embed/src ../embed/tsconfig.json vite.embed.config.ts vite.page.config.ts vite.quiz.config.ts vite.wheel.config.ts public index.html vite.config.ts tsconfig.json package-lock.json -type f -print0 2>/dev/null | sort -z)
 now=$(stamp "${sources[@]}")
 if [ "$(cat dist/.source-stamp 2>/dev/null)" != "$now" ]; then
   npm run --silent build

@@ -18,6 +18,7 @@ export const ROOMS = [
   'coupon',
   'privatepage',
   'quiz',
+  'wheel',
   'offer',
   'emails',
   'site',
@@ -28,7 +29,7 @@ export const ROOMS = [
 ]
 
 /** The kinds of offer: rooms side by side that do not know each other. */
-const KINDS = ['download', 'coupon', 'privatepage', 'quiz']
+const KINDS = ['download', 'coupon', 'privatepage', 'quiz', 'wheel']
 
 const above = (room) => [
   ...ROOMS.slice(ROOMS.indexOf(room) + 1),

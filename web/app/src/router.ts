@@ -22,6 +22,11 @@ const ROUTES: RouteRecordRaw[] = [
     meta: { title: 'Players' },
   },
   {
+    path: '/offers/:id(\\d+)/spins',
+    component: () => import('./wheel/SpinsPage.vue'),
+    meta: { title: 'Spins' },
+  },
+  {
     path: '/offers/:id(\\d+)/codes',
     component: () => import('./coupon/CodesPage.vue'),
     meta: { title: 'Codes' },

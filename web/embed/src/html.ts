@@ -19,3 +19,9 @@ export function nodes(text: string): DocumentFragment {
   template.innerHTML = trusted(text)
   return template.content
 }
+
+/** Puts an answer in a form's place. What was played stays to be looked at: a wheel stands beside it. */
+export function answered(body: Element, html: string) {
+  const wheel = body.querySelector('.jf-wheel')
+  body.replaceChildren(...(wheel ? [wheel] : []), nodes(html))
+}

@@ -1,8 +1,10 @@
 import { copies } from './copy'
 import { hints } from './hint'
+import { answered } from './html'
 import { plays } from './play'
 import { playing } from './playing'
 import { solve } from './proof'
+import { sendsItself } from './send'
 import { campaign, zone } from './sent'
 import { shares } from './share'
 
@@ -60,7 +62,7 @@ const script = (document.currentScript as HTMLScriptElement | null)?.src ?? ''
 function dress(root: ParentNode) {
   fill('zone', zone())
   fill('campaign', campaign())
-  root.querySelectorAll('form').forEach(sendOnce)
+  root.querySelectorAll('form').forEach((form) => form.querySelector('[data-wheel]') || sendOnce(form))
   const email = root.querySelector<HTMLInputElement>('.jf-form input[name="email"]')
   if (email) hints(email)
   copies(root)
@@ -70,15 +72,32 @@ function dress(root: ParentNode) {
 
 dress(document)
 const form = document.querySelector<HTMLFormElement>('.jf-form')
-void playing(form, script.replace(/page\.js.*$/, 'quiz.js'), {
+const turning = playing(form, script.replace(/page\.js.*$/, ''), {
   base: '',
   site: '',
   show(html) {
     form!.replaceWith(html)
     dress(document.querySelector('.jf-body')!)
-    document.querySelector<HTMLElement>('.jf-result')?.focus()
+    document.querySelector<HTMLElement>('.jf-result,.jf-after')?.focus()
   },
 })
+
+/** A wheel is turned where it stands: its form is sent by script, and the answer stands beside it. */
+function spins(form: HTMLFormElement, wheel: HTMLElement) {
+  const body = document.querySelector<HTMLElement>('.jf-body')!
+  sendsItself({ base: '' }, { key: wheel.dataset.wheel!, wrong: '' }, body, async (reply) => {
+    await (
+      await turning
+    )(reply)
+    if (reply.goTo) return location.assign(reply.goTo)
+    answered(body, reply.html!)
+    dress(body)
+    body.querySelector<HTMLElement>('.jf-after')?.focus()
+  })
+}
+
+const wheel = form?.querySelector<HTMLElement>('[data-wheel]')
+if (form && wheel) spins(form, wheel)
 // Back from a page that followed: the button must work again.
 addEventListener('pageshow', () => {
   document.querySelectorAll<HTMLButtonElement>('form button').forEach((button) => (button.disabled = false))

@@ -13,7 +13,7 @@ function values(form: HTMLFormElement): Record<string, string> {
   return { ...all, page: location.href.split(/[?#]/)[0]!, zone: zone(), campaign: campaign() }
 }
 
-async function post(home: Home, form: Shown, body: Record<string, string>): Promise<Reply> {
+async function post(home: Pick<Home, 'base'>, form: Sent, body: Record<string, string>): Promise<Reply> {
   const answer = await fetch(home.base + '/p/forms/' + form.key + '/signups', {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
@@ -23,8 +23,11 @@ async function post(home: Home, form: Shown, body: Record<string, string>): Prom
   return (await answer.json()) as Reply
 }
 
+/** Which form is sent, and what is said when that cannot be done. */
+type Sent = Pick<Shown, 'key' | 'wrong'>
+
 /** Shows each fault beside its field; those of no field at the top. */
-function tell(root: ShadowRoot, problems: NonNullable<Reply['problems']>) {
+function tell(root: ParentNode, problems: NonNullable<Reply['problems']>) {
   root.querySelectorAll<HTMLElement>('[data-problem]').forEach((place) => {
     const own = problems.find((p) => p.field === place.dataset.problem)
     place.textContent = own?.message ?? ''
@@ -41,8 +44,13 @@ function tell(root: ShadowRoot, problems: NonNullable<Reply['problems']>) {
  * Sends a form when it is submitted, and shows what comes back. Nothing typed is ever lost: until the server has said yes, the form
  * stays as it is.
  */
-export function sendsItself(home: Home, shown: Shown, root: ShadowRoot, done: (reply: Reply) => void) {
-  const form = root.querySelector('form')
+export function sendsItself(
+  home: Pick<Home, 'base'>,
+  shown: Sent,
+  root: ParentNode,
+  done: (reply: Reply) => void | Promise<void>,
+) {
+  const form = root.querySelector<HTMLFormElement>('form')
   if (!form) return
   const button = form.querySelector<HTMLButtonElement>('[type=submit]')!
   let busy = false
@@ -56,7 +64,7 @@ export function sendsItself(home: Home, shown: Shown, root: ShadowRoot, done: (r
       const body = values(form)
       let reply = await post(home, shown, body)
       if (reply.challenge) reply = await post(home, shown, { ...body, altcha: await solve(reply.challenge) })
-      if (reply.html) done(reply)
+      if (reply.html) await done(reply)
       else
         tell(
           root,

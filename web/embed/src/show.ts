@@ -1,8 +1,8 @@
 import { copies } from './copy'
-import { nodes } from './html'
+import { answered, nodes } from './html'
 import { note, noteSignUp } from './memory'
 import { looks } from './play'
-import { playing } from './playing'
+import { playing, type Turning } from './playing'
 import { sendsItself } from './send'
 import { shares } from './share'
 import type { Home, Reply, Shown, Undo } from './types'
@@ -130,18 +130,22 @@ export class Stage {
 
   /** Has a form send itself, and be played first where there is something to play. */
   private sends(form: Shown, root: ShadowRoot, done: (reply: Reply) => void) {
-    sendsItself(this.home, form, root, done)
+    let turning: Turning | undefined
+    sendsItself(this.home, form, root, async (reply) => {
+      await turning?.(reply)
+      done(reply)
+    })
     const played = root.querySelector('form')
-    void playing(played, this.home.base + '/assets/quiz.js', {
+    void playing(played, this.home.base + '/assets/', {
       ...this.home,
       show: (html) => {
         played!.replaceWith(html)
         sendsItself(this.home, form, root, done)
         copies(root, () => {})
         shares(root)
-        root.querySelector<HTMLElement>('.jf-result')?.focus()
+        root.querySelector<HTMLElement>('.jf-result,.jf-after')?.focus()
       },
-    })
+    }).then((way) => (turning = way))
   }
 
   /** The small floating button a form waits behind. */
@@ -243,7 +247,7 @@ export class Stage {
       return false
     }
     const body = root.querySelector('.jf-body')!
-    body.replaceChildren(nodes(reply.html!))
+    answered(body, reply.html!)
     body.querySelector<HTMLElement>('.jf-after')?.focus()
     looks(root)
     shares(root)

@@ -38,6 +38,8 @@ export interface Reply {
   html?: string
   goTo?: string
   closesAfter?: number
+  /** Key of what was played for. */
+  result?: string
   problems?: { field: string; code: string; message: string }[]
   challenge?: Task
   detail?: string

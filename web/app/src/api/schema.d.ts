@@ -731,7 +731,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["csv_1"];
+        get: operations["csv_2"];
         put?: never;
         post?: never;
         delete?: never;
@@ -779,7 +779,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["numbers_1"];
+        get: operations["numbers_2"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1019,7 +1019,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["numbers"];
+        get: operations["numbers_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1099,7 +1099,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["csv"];
+        get: operations["csv_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1118,6 +1118,102 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["rehearse"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/wheel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["saved"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/wheel/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["fit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/wheel/numbers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["numbers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/wheel/spins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["spins"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/wheel/spins.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/{offerId}/wheel/spins/{spinId}/give-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["giveBack"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2094,6 +2190,11 @@ export interface components {
             changes: components["schemas"]["Change"][];
             reached: boolean;
         };
+        FairnessView: {
+            /** Format: double */
+            p?: number;
+            words: string;
+        };
         FieldDefinition: {
             key: string;
             label: string;
@@ -2136,6 +2237,17 @@ export interface components {
             severity: "GRAVE" | "WORTH_A_LOOK";
             /** @enum {string} */
             stop: "GIVE" | "ASK" | "CONFIRM" | "HAND_OVER" | "FOLLOW_UP" | "SETUP";
+        };
+        Fit: {
+            mostCost?: number;
+            wheel: components["schemas"]["PrizeWheel"];
+            /** Format: double */
+            winners?: number;
+        };
+        Fitted: {
+            after: components["schemas"]["WheelView"];
+            changes: components["schemas"]["WeightChange"][];
+            possible: boolean;
         };
         Fix: {
             value: string;
@@ -2288,7 +2400,7 @@ export interface components {
             /** Format: int32 */
             picturesLeftOut: number;
         };
-        Incentive: components["schemas"]["Coupon"] | components["schemas"]["Download"] | components["schemas"]["PrivatePage"] | components["schemas"]["Quiz"];
+        Incentive: components["schemas"]["Coupon"] | components["schemas"]["Download"] | components["schemas"]["PrivatePage"] | components["schemas"]["Quiz"] | components["schemas"]["PrizeWheel"];
         Instructions: {
             form: string;
             lines: string[];
@@ -2687,6 +2799,39 @@ export interface components {
             pieces: components["schemas"]["Piece"][];
             straight: boolean;
         };
+        Prize: {
+            /** @enum {string} */
+            kind: "NONE" | "WORDS" | "OFFER";
+            /** Format: int64 */
+            offerId?: number;
+            title: string;
+            words: string;
+        };
+        PrizeSlice: {
+            colour: string;
+            /** Format: int64 */
+            cost: number;
+            id: string;
+            label: string;
+            /** @enum {string} */
+            pattern: "PLAIN" | "WAVES" | "STRIPES" | "DASHES" | "DOTS" | "NET";
+            /** Format: int32 */
+            pieces?: number;
+            prize: components["schemas"]["Prize"];
+            tags: string[];
+            weight: number;
+        };
+        PrizeWheel: {
+            currency: string;
+            keepsReserved: boolean;
+            /** @enum {string} */
+            kind: "WHEEL";
+            looks: components["schemas"]["WheelLooks"];
+            notice: components["schemas"]["WinNotice"];
+            rules: components["schemas"]["SpinRules"];
+            slices: components["schemas"]["PrizeSlice"][];
+            words: components["schemas"]["WheelWords"];
+        };
         Question: {
             answers: components["schemas"]["Answer"][];
             id: string;
@@ -2991,6 +3136,20 @@ export interface components {
             site: components["schemas"]["Site"];
             snippet: string;
         };
+        SliceNumbers: {
+            chance: string;
+            /** Format: double */
+            expected: number;
+            id: string;
+            /** Format: int32 */
+            left?: number;
+            /** Format: double */
+            percent: number;
+            /** Format: date */
+            runsOut?: string;
+            /** Format: int64 */
+            seen: number;
+        };
         SmtpSettings: {
             host: string;
             password: string;
@@ -3012,6 +3171,54 @@ export interface components {
         SocialLink: {
             href: string;
             name: string;
+        };
+        SpinCounts: {
+            /** Format: int64 */
+            freed: number;
+            /** Format: int64 */
+            reserved: number;
+            /** Format: int64 */
+            spins: number;
+            /** Format: int64 */
+            used: number;
+            /** Format: int64 */
+            won: number;
+        };
+        SpinLine: {
+            /** Format: date-time */
+            at: string;
+            became: string;
+            code: string;
+            email: string;
+            firstName: string;
+            givenBack: boolean;
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            personId: number;
+            prize: string;
+            slice: string;
+        };
+        SpinRules: {
+            at: string;
+            /** Format: int32 */
+            days: number;
+            /** Format: date */
+            firstDay: string;
+            /** Format: int32 */
+            gapHours: number;
+            /** Format: int32 */
+            spins: number;
+        };
+        Spread: {
+            /** Format: int64 */
+            high: number;
+            /** Format: int64 */
+            low: number;
+            /** Format: double */
+            mean: number;
+            /** Format: int32 */
+            spins: number;
         };
         Start: {
             /** Format: int32 */
@@ -3310,6 +3517,11 @@ export interface components {
             leftGoesOnTo: string;
             linkExpired: components["schemas"]["PageWords"];
         };
+        WeightChange: {
+            from: number;
+            slice: string;
+            to: number;
+        };
         Welcome: {
             email: string;
             password: string;
@@ -3322,10 +3534,49 @@ export interface components {
             points: number;
             question: string;
         };
+        WheelLooks: {
+            dots: boolean;
+            ground: string;
+            half: boolean;
+            hub: string;
+            hubPicture: string;
+            /** @enum {string} */
+            pointer: "TOP" | "RIGHT" | "FOOT" | "LEFT";
+            rim: string;
+            rings: boolean;
+            /** Format: int32 */
+            seconds: number;
+            /** Format: int32 */
+            size: number;
+            /** Format: int32 */
+            turns: number;
+        };
+        WheelView: {
+            /** Format: double */
+            cost: number;
+            counts: components["schemas"]["SpinCounts"];
+            fairness: components["schemas"]["FairnessView"];
+            limits: string;
+            next: components["schemas"]["Spread"];
+            resets: string[];
+            slices: components["schemas"]["SliceNumbers"][];
+            /** Format: double */
+            winners: number;
+        };
+        WheelWords: {
+            lost: components["schemas"]["PageWords"];
+            waiting: string;
+            won: components["schemas"]["PageWords"];
+        };
         Whole: {
             dossier: components["schemas"]["Dossier"];
             history: components["schemas"]["Told"][];
             person: components["schemas"]["Person"];
+        };
+        WinNotice: {
+            email: components["schemas"]["EmailContent"];
+            on: boolean;
+            to: string[];
         };
         Withdrawal: {
             reason: string;
@@ -4596,7 +4847,7 @@ export interface operations {
             };
         };
     };
-    csv_1: {
+    csv_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -4662,7 +4913,7 @@ export interface operations {
             };
         };
     };
-    numbers_1: {
+    numbers_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -5119,7 +5370,7 @@ export interface operations {
             };
         };
     };
-    numbers: {
+    numbers_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -5241,7 +5492,7 @@ export interface operations {
             };
         };
     };
-    csv: {
+    csv_1: {
         parameters: {
             query?: {
                 outcome?: string;
@@ -5287,6 +5538,152 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Frame"][];
                 };
+            };
+        };
+    };
+    saved: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WheelView"];
+                };
+            };
+        };
+    };
+    fit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Fit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fitted"];
+                };
+            };
+        };
+    };
+    numbers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PrizeWheel"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WheelView"];
+                };
+            };
+        };
+    };
+    spins: {
+        parameters: {
+            query?: {
+                words?: string;
+                slice?: string;
+                became?: string;
+                below?: number;
+            };
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpinLine"][];
+                };
+            };
+        };
+    };
+    csv: {
+        parameters: {
+            query?: {
+                words?: string;
+                slice?: string;
+                became?: string;
+            };
+            header?: never;
+            path: {
+                offerId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    giveBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+                spinId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

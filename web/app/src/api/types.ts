@@ -84,6 +84,13 @@ export interface Problem {
 }
 export type Incentive = S['Incentive']
 export type Coupon = S['Coupon']
+export type PrizeWheel = S['PrizeWheel']
+export type PrizeSlice = S['PrizeSlice']
+export type SpinRules = S['SpinRules']
+export type WheelNumbers = S['WheelView']
+export type SliceNumbers = S['SliceNumbers']
+export type WheelFit = S['Fitted']
+export type SpinLine = S['SpinLine']
 export type Quiz = S['Quiz']
 export type QuizScheme = S['Scheme']
 export type QuizQuestion = S['Question']

@@ -4,7 +4,7 @@ import { oneLine } from '../api/client'
 import type { BroughtIn, CouponNumbers } from '../api/types'
 import { useClock } from '../clock/useClock'
 import { calendarDay } from '../shared/when'
-import { money } from './money'
+import { money } from '../shared/money'
 import UsedDialog from './UsedDialog.vue'
 import type { CouponCalls } from './useCoupon'
 

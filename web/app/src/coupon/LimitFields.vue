@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { Coupon } from '../api/types'
 import { useClock } from '../clock/useClock'
 import NumberField from '../shared/NumberField.vue'
-import { inMinor, inUnits } from './money'
+import { inMinor, inUnits } from '../shared/money'
 
 /** When a coupon is taken: first and last day, least order, how often (C3). */
 defineProps<{ problemAt(field: string): string | undefined }>()

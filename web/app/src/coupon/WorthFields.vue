@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import type { Coupon } from '../api/types'
 import Choice from '../shared/Choice.vue'
 import NumberField from '../shared/NumberField.vue'
-import { inMinor, inUnits } from './money'
+import { inMinor, inUnits } from '../shared/money'
 
 /** What a coupon is worth, and for what. */
 defineProps<{ problemAt(field: string): string | undefined }>()

@@ -4,9 +4,10 @@ import { coupon } from '../coupon/kind'
 import { download } from '../download/kind'
 import { privatePage } from '../privatepage/kind'
 import { quiz } from '../quiz/kind'
+import { wheel } from '../wheel/kind'
 
 /** The kinds of offer there are so far, each from its own room; nothing else asks which kind an offer is. */
-const KINDS = { DOWNLOAD: download, COUPON: coupon, PRIVATE_PAGE: privatePage, QUIZ: quiz }
+const KINDS = { DOWNLOAD: download, COUPON: coupon, PRIVATE_PAGE: privatePage, QUIZ: quiz, WHEEL: wheel }
 
 type Known = keyof typeof KINDS
 

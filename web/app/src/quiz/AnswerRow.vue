@@ -2,7 +2,7 @@
 import { mdiDotsVertical, mdiDrag, mdiImagePlusOutline, mdiTagOutline, mdiTrashCanOutline } from '@mdi/js'
 import { ref } from 'vue'
 import type { QuizAnswer, QuizScheme } from '../api/types'
-import TagList from './TagList.vue'
+import TagList from '../people/TagList.vue'
 import { usePictures } from '../shared/usePictures'
 import { oneLine } from '../api/client'
 import PointsToken from './PointsToken.vue'

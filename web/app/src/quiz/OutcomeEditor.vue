@@ -5,7 +5,7 @@ import NumberField from '../shared/NumberField.vue'
 import PictureField from '../shared/PictureField.vue'
 import OutcomeMark from './OutcomeMark.vue'
 import { titleOf } from './scheme'
-import TagList from './TagList.vue'
+import TagList from '../people/TagList.vue'
 
 /** One outcome: what somebody who comes to it reads, where its button leads, and the tags it gives. */
 defineProps<{

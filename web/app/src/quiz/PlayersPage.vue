@@ -11,7 +11,8 @@ import OutcomeMark from './OutcomeMark.vue'
 import StopsTrack from './StopsTrack.vue'
 import { percent } from '../shared/when'
 import { nameOf, titleOf } from './scheme'
-import { useLoaded, useQuiz } from './useQuiz'
+import { useLoaded } from '../shared/useLoaded'
+import { useQuiz } from './useQuiz'
 import './patterns.css'
 
 /** Where people stop in a quiz, what they come to, and who answered what. */

@@ -17,7 +17,8 @@ import QuizMore from './QuizMore.vue'
 import StarterDialog from './StarterDialog.vue'
 import TryIt from './TryIt.vue'
 import { freshKey, freshOutcome, freshQuestion, isBlank, MOST_OUTCOMES, MOST_QUESTIONS } from './scheme'
-import { useBalance, useLoaded, useQuiz, type WhatIf } from './useQuiz'
+import { useLoaded } from '../shared/useLoaded'
+import { useBalance, useQuiz, type WhatIf } from './useQuiz'
 import './patterns.css'
 
 /** The Give stop of a quiz: questions, answers and where they lead; right the quiz, to be tried. */

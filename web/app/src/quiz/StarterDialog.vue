@@ -3,7 +3,8 @@ import { computed } from 'vue'
 import type { Quiz, QuizFile } from '../api/types'
 import LoadState from '../shared/LoadState.vue'
 import { useOffers } from '../business/useOffers'
-import { useLoaded, useQuiz } from './useQuiz'
+import { useLoaded } from '../shared/useLoaded'
+import { useQuiz } from './useQuiz'
 
 /** Quizzes to start from: each whole, balanced, and all its words to be changed. */
 const props = defineProps<{ offerId: number }>()

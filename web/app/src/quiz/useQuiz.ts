@@ -1,5 +1,5 @@
 import { ref, type Ref } from 'vue'
-import { api, ApiFault, oneLine, upload } from '../api/client'
+import { api, ApiFault, upload } from '../api/client'
 import type {
   Quiz,
   QuizBalance,
@@ -79,19 +79,3 @@ export const useTried = (offerId: number, gives: () => Quiz | null) =>
     (question) => api.post<{ html: string }>(`/offers/${offerId}/forms/hosted/preview`, question),
     400,
   )
-
-/** Loads something once more each time it is asked to. */
-export function useLoaded<T>(load: () => Promise<T>) {
-  const value = ref(null) as Ref<T | null>
-  const fault = ref('')
-  async function again() {
-    try {
-      value.value = await load()
-      fault.value = ''
-    } catch (failed) {
-      fault.value = oneLine(failed)
-    }
-  }
-  void again()
-  return { value, fault, again }
-}

@@ -62,9 +62,21 @@ public final class ToldByKind implements OpenApiCustomizer {
                         .anyMatch(kind -> (OF + kind.getSimpleName()).equals(one.get$ref())));
   }
 
+  /** Whether what is known of a plain record says more than what would replace it. */
+  private static boolean saysMore(Schema<?> was, Schema<?> now) {
+    return was.getProperties() != null && was.getAllOf() == null && now.getProperties() == null;
+  }
+
   private String add(OpenAPI api, String kind, Class<?> type) {
     String own = type.getSimpleName();
-    converters.readAll(type).forEach((key, schema) -> api.getComponents().addSchemas(key, schema));
+    // Emails within a kind were described by whoever knows how those are written.
+    converters
+        .readAll(type)
+        .forEach(
+            (key, schema) ->
+                api.getComponents()
+                    .getSchemas()
+                    .merge(key, schema, (was, now) -> saysMore(was, now) ? was : now));
     Schema<?> model = api.getComponents().getSchemas().getOrDefault(own, new ObjectSchema());
     StringSchema told = new StringSchema();
     told.addEnumItem(kind);

@@ -79,6 +79,7 @@ record WheelDrawing(PrizeWheel wheel, Wheel standing) {
     Map<String, Object> model = new HashMap<>();
     model.put("id", slice.id());
     model.put("label", size < LEAST_WORDS ? "" : slice.label());
+    model.put("wins", slice.prize().wins());
     model.put("path", path(from, wide));
     model.put("colour", slice.colour());
     model.put("pattern", slice.pattern().name().toLowerCase(Locale.ROOT));

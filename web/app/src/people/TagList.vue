@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useTags } from '../people/useTags'
+import { useTags } from './useTags'
 
 /** Some tags; a new one is made by typing it. */
 defineProps<{ label: string; problem?: string }>()
