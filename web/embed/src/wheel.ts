@@ -1,4 +1,4 @@
-import { nodes } from './html'
+import { answered } from './html'
 
 /**
  * A prize wheel in a form: turns it to what the server drew, says so, and keeps the answer over a reload (W2, W7). It is loaded only
@@ -154,7 +154,9 @@ export function play(form: HTMLFormElement, home: Place): (drawn: Drawn) => Prom
   if (kept?.html) {
     const disc = box.querySelector<SVGElement>('.jf-wheel-turns')
     if (disc) disc.style.transform = `rotate(${toward(box, kept.result)}deg)`
-    home.show(nodes(kept.html))
+    // The wheel stays beside its answer; whoever holds the form wires up what is new.
+    answered(form.closest('.jf-body')!, kept.html)
+    home.show(document.createDocumentFragment())
   }
   return (drawn) => turn(box, drawn)
 }

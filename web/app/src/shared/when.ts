@@ -70,3 +70,12 @@ export function calendarDay(iso: string): string {
     timeZone: 'UTC',
   })
 }
+
+/** A calendar day in few letters, as “15 Dec”. */
+export function shortDay(iso: string): string {
+  return new Date(`${iso}T12:00:00Z`).toLocaleDateString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    timeZone: 'UTC',
+  })
+}

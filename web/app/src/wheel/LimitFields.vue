@@ -3,7 +3,6 @@ import { computed } from 'vue'
 import type { SpinRules, WheelNumbers } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
 import NumberField from '../shared/NumberField.vue'
-import { exact } from '../shared/when'
 
 /** How often one may spin, with what that comes to in a sentence and the next times it starts over. */
 defineProps<{ numbers: WheelNumbers | null; problemAt(field: string): string | undefined }>()
@@ -21,6 +20,15 @@ const items = computed(() =>
     ? PERIODS
     : [...PERIODS, { title: `in ${rules.value.days} days`, value: rules.value.days }],
 )
+const inShort = (moment: string) =>
+  new Date(moment).toLocaleString('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+    timeZone: business.zone,
+  })
 const at = computed({
   get: () => rules.value.at.slice(0, 5),
   set: (time: string) => (rules.value.at = time || '00:00'),
@@ -40,7 +48,7 @@ const at = computed({
       <v-select v-model="rules.days" label="each" :items="items" />
       <NumberField
         v-model="rules.gapHours"
-        label="Hours between two"
+        label="Hours between"
         min="0"
         :error-messages="problemAt('gives.rules.gapHours')"
       />
@@ -53,7 +61,7 @@ const at = computed({
       <b>{{ numbers.limits }}</b>
       <template v-if="numbers.resets.length">
         It starts over on
-        {{ numbers.resets.map((reset) => exact(reset, business.zone)).join('; ') }}.</template
+        {{ numbers.resets.map(inShort).join(', ') }}.</template
       >
       <span class="quiet"> Addresses of one mailbox count as one.</span>
     </p>

@@ -55,7 +55,7 @@ const isOdd = computed(() => p.value !== undefined && p.value !== null && p.valu
           </th>
           <td class="way" aria-hidden="true">
             <i class="full" :style="{ width: `${(100 * row.seen) / most}%` }" />
-            <i class="mark" :style="{ left: `${(100 * row.expected) / most}%` }" />
+            <i class="wanted" :style="{ left: `${(100 * row.expected) / most}%` }" />
           </td>
           <td class="n">
             <b>{{ row.seen.toLocaleString('en-GB') }}</b>
@@ -119,7 +119,7 @@ th {
   border-radius: 3px;
   background: var(--brass);
 }
-.way .mark {
+.way .wanted {
   position: absolute;
   top: 3px;
   bottom: 3px;

@@ -6,7 +6,7 @@ defineProps<{ slice: PrizeSlice; size?: number }>()
 </script>
 
 <template>
-  <svg :width="size ?? 24" :height="size ?? 24" viewBox="0 0 24 24" aria-hidden="true" class="mark">
+  <svg :width="size ?? 24" :height="size ?? 24" viewBox="0 0 24 24" aria-hidden="true" class="slice-mark">
     <rect x=".75" y=".75" width="22.5" height="22.5" rx="6" :fill="slice.colour" stroke="#8c8574" />
     <g fill="none" stroke="#16423c" stroke-opacity=".45" stroke-width="1.3">
       <path v-if="slice.pattern === 'WAVES'" d="M3 9q3-4 6 0t6 0 6 0M3 16q3-4 6 0t6 0 6 0" />
@@ -30,7 +30,7 @@ defineProps<{ slice: PrizeSlice; size?: number }>()
 </template>
 
 <style scoped>
-.mark {
+.slice-mark {
   display: block;
   flex: none;
 }

@@ -3,7 +3,7 @@ import { mdiContentCopy, mdiDotsVertical, mdiDrag, mdiEyeOutline, mdiTrashCanOut
 import { computed } from 'vue'
 import type { PrizeSlice, SliceNumbers } from '../api/types'
 import { money } from '../shared/money'
-import { calendarDay } from '../shared/when'
+import { shortDay } from '../shared/when'
 import SliceMark from './SliceMark.vue'
 import WeightStepper from './WeightStepper.vue'
 import { chanceWords } from './slices'
@@ -29,13 +29,13 @@ const stock = computed(() => {
   if (left === undefined || left === null) return null
   return {
     left: left === 0 ? 'none left' : `${left.toLocaleString('en-GB')} left`,
-    till: left > 0 && props.numbers?.runsOut ? `till ${calendarDay(props.numbers.runsOut)}` : '',
+    till: left > 0 && props.numbers?.runsOut ? `till ${shortDay(props.numbers.runsOut)}` : '',
   }
 })
 const given = computed(() => {
   const { kind } = slice.value.prize
   if (kind === 'NONE') return ''
-  return kind === 'WORDS' ? 'in words' : 'another offer'
+  return kind === 'WORDS' ? 'in words' : 'an offer'
 })
 </script>
 
@@ -112,7 +112,9 @@ const given = computed(() => {
 <style scoped>
 .slice {
   display: grid;
-  grid-template-columns: 30px 26px minmax(90px, 1fr) auto 116px minmax(92px, 0.9fr) minmax(100px, 1fr) 30px;
+  grid-template-columns:
+    30px 26px minmax(110px, 1fr) 98px 120px minmax(126px, 0.8fr) minmax(104px, 1fr)
+    30px;
   align-items: center;
   gap: 4px 8px;
   border-bottom: 1px solid var(--line);

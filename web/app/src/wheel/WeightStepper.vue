@@ -47,6 +47,7 @@ input {
   text-align: center;
   font-weight: 600;
   min-width: 0;
+  border: 0;
   border-inline: 1px solid var(--line);
   font-variant-numeric: tabular-nums;
 }

@@ -34,7 +34,7 @@ const wheel = computed({
 })
 const problemAt = props.settings.problemAt
 const SIZES = ['Desktop', 'Phone'] as const
-const size = ref<string>('Desktop')
+const size = ref<string>('Phone')
 const open = ref('')
 const fitting = ref(false)
 const { answer: numbers, fault: uncounted } = useWheelNumbers(offerId, () =>
@@ -80,7 +80,7 @@ watch(
 </script>
 
 <template>
-  <Workbench wide>
+  <Workbench wider>
     <template #settings>
       <div class="row spread">
         <h2>Slices</h2>
@@ -179,9 +179,9 @@ hr {
 }
 .head {
   display: grid;
-  grid-template-columns: minmax(90px, 1fr) 98px 116px minmax(92px, 0.9fr) minmax(100px, 1fr);
+  grid-template-columns: minmax(110px, 1fr) 98px 120px minmax(126px, 0.8fr) minmax(104px, 1fr);
   gap: 8px;
-  padding: 0 38px 4px 72px;
+  padding: 0 30px 4px 79px;
   border-bottom: 1px solid var(--line);
 }
 @media (max-width: 700px) {

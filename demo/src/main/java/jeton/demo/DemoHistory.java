@@ -43,7 +43,7 @@ class DemoHistory implements ApplicationRunner {
   private final Owners owners;
   private final Coupons coupons;
   private final Courses courses;
-  private final Quizzes quizzes;
+  private final Games games;
   private final Street street;
   private final List<Moment> moments = new ArrayList<>();
   private final Random chance = new Random(7);
@@ -55,9 +55,9 @@ class DemoHistory implements ApplicationRunner {
       Owners owners,
       Coupons coupons,
       Courses courses,
-      Quizzes quizzes,
+      Games games,
       Street street) {
-    this.quizzes = quizzes;
+    this.games = games;
     this.coupons = coupons;
     this.courses = courses;
     this.clock = clock;
@@ -75,9 +75,9 @@ class DemoHistory implements ApplicationRunner {
   @Component
   record Courses(MarblingCourse offer, CourseHistory history) {}
 
-  /** The quiz, and who played it. */
+  /** The quiz and the wheel, and who played them. */
   @Component
-  record Quizzes(BindingQuiz offer, QuizHistory history) {}
+  record Games(BindingQuiz quiz, QuizHistory players, SheetWheel wheel, SpinHistory spinners) {}
 
   /** Where visitors come along. */
   @Component
@@ -103,13 +103,15 @@ class DemoHistory implements ApplicationRunner {
     business.make();
     coupons.offer().make();
     courses.offer().make();
-    quizzes.offer().make();
+    games.quiz().make();
+    games.wheel().make();
     street.placing().place();
     plan(start, now);
     Visitor shopper = new Visitor(street.publicUrl().of(""), street.mailbox());
     coupons.history().plan(shopper, start, now, this::later);
     courses.history().plan(shopper, start, now, this::later);
-    quizzes.history().plan(shopper, start, now, this::later);
+    games.players().plan(shopper, start, now, this::later);
+    games.spinners().plan(shopper, start, now, this::later);
     moments.sort(Comparator.comparing(Moment::at));
     for (Moment moment : moments) {
       street.views().flush();

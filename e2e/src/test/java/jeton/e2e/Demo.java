@@ -1,16 +1,19 @@
 package jeton.e2e;
 
 import com.deque.html.axecore.playwright.AxeBuilder;
+import com.microsoft.playwright.APIResponse;
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.ReducedMotion;
+import com.microsoft.playwright.options.RequestOptions;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import jeton.core.email.EmailBlock;
@@ -108,6 +111,24 @@ final class Demo {
   /** A visitor whose browser runs no scripts. */
   BrowserContext withoutScripts() {
     return context(options().setJavaScriptEnabled(false));
+  }
+
+  /** A visitor who never asked for less motion. */
+  BrowserContext withMotion() {
+    return context(options().setReducedMotion(ReducedMotion.NO_PREFERENCE));
+  }
+
+  /** Moves the demo's clock on by an ISO duration, as {@code P2D}. */
+  void advance(String duration) {
+    BrowserContext context = visitor();
+    APIResponse moved =
+        context
+            .request()
+            .post("/api/demo/clock", RequestOptions.create().setData(Map.of("advance", duration)));
+    if (moved.status() != 200) {
+      throw new AssertionError("The clock stays: " + moved.text());
+    }
+    context.close();
   }
 
   private Browser.NewContextOptions options() {

@@ -8,9 +8,7 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
-import com.microsoft.playwright.options.RequestOptions;
 import java.nio.charset.StandardCharsets;
-import java.util.Map;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
@@ -37,13 +35,13 @@ class WholePathTest {
     confirmAndDownload(visitor);
     assertThat(letters.subjects()).hasSize(2);
 
-    advance("P2D");
+    demo.advance("P2D");
     assertThat(letters.subjects()).first().isEqualTo("How did the first stitch go, Imogen?");
-    advance("P3D");
+    demo.advance("P3D");
     assertThat(letters.subjects()).hasSize(4).first().isEqualTo("A second stitch");
 
     leave(visitor);
-    advance("P30D");
+    demo.advance("P30D");
     assertThat(letters.subjects()).as("nothing after leaving").hasSize(4);
     owner.navigate("/app/people?words=imogen");
     owner.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(VISITOR)).click();
@@ -166,13 +164,5 @@ class WholePathTest {
         .getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Leave the list"))
         .click();
     assertThat(visitor.getByRole(AriaRole.HEADING)).hasText("You have left the list");
-  }
-
-  private void advance(String duration) {
-    APIResponse moved =
-        demo.visitor()
-            .request()
-            .post("/api/demo/clock", RequestOptions.create().setData(Map.of("advance", duration)));
-    assertThat(moved.status()).isEqualTo(200);
   }
 }

@@ -54,6 +54,19 @@ public sealed interface Incentive permits Download, Coupon, PrivatePage, Quiz, P
     return Map.of();
   }
 
+  /**
+   * What a new offer's form asks with.
+   *
+   * @param text under the headline, small HTML
+   * @param button words of the button
+   */
+  record FirstAsk(String text, String button) {}
+
+  /** What a new offer's form asks with. */
+  default FirstAsk firstAsk() {
+    return new FirstAsk("<p>Tell us where to send it.</p>", "Send it to me");
+  }
+
   /** The email that a new offer hands it over by. */
   default EmailContent firstDelivery() {
     return new EmailContent(

@@ -59,7 +59,7 @@ public record PrizeWheel(
           WheelWords.USUAL,
           WinNotice.USUAL);
 
-  /** What somebody won. */
+  /** What somebody won; what stood on the slice where that was nothing. */
   public static final FillIn PRIZE = new FillIn("prize", "Prize", true, true, "");
 
   /** What there is to say of it. */
@@ -137,6 +137,11 @@ public record PrizeWheel(
   }
 
   @Override
+  public FirstAsk firstAsk() {
+    return new FirstAsk("<p>One turn for each of you.</p>", "Turn the wheel");
+  }
+
+  @Override
   public EmailContent firstDelivery() {
     return new EmailContent(
         "You have won: {{prize}}",
@@ -152,7 +157,7 @@ public record PrizeWheel(
   @Override
   public List<FillIn> fillIns() {
     return List.of(
-        PRIZE,
+        PRIZE.alwaysKnown(),
         PRIZE_WORDS,
         maybe(Coupon.CODE),
         maybe(Coupon.WORTH),

@@ -2,7 +2,6 @@ package jeton.core.wheel;
 
 import java.math.BigDecimal;
 import java.math.RoundingMode;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
@@ -10,8 +9,8 @@ import java.util.stream.IntStream;
 
 /**
  * Works out weights that a wheel can be afforded with, changing as few of them as will do. One
- * change that is enough alone is always found, and so are two; where more are needed, all winning
- * slices are scaled alike.
+ * change that is enough alone is always found, and so are two; where more are needed, dear slices
+ * are made rarer than cheap ones.
  *
  * @param mostCost the most a spin may cost on average, in minor units; empty for any
  * @param winners the share of spins that should win, between 0 and 1; empty for any
@@ -23,6 +22,9 @@ public record Budget(Optional<BigDecimal> mostCost, Optional<Double> winners) {
   private static final int MOST_WEIGHT = 1000;
   private static final int MOST_OF_TWO = 200;
   private static final double TINY = 1e-9;
+  private static final int MOST_STEPS = 200;
+  private static final double LEAST_TILT = 0.01;
+  private static final double STEEPER = 1.06;
 
   /**
    * A slice as the budget sees it.
@@ -153,24 +155,49 @@ public record Budget(Optional<BigDecimal> mostCost, Optional<Double> winners) {
     return best;
   }
 
-  /** All winning slices made rarer or commoner alike, to two places. */
+  /** All of them, dear ones made rarer than cheap ones, to two places. */
   private Optional<Attempt> all(List<Part> parts, double[] now) {
-    for (int step = 1; step < MOST_WEIGHT; step++) {
-      for (double factor :
-          new double[] {1 - step / (double) MOST_WEIGHT, 1 + step / (MOST_WEIGHT / 10.0)}) {
-        double[] weights = now.clone();
-        List<Integer> changed = new ArrayList<>();
-        for (int i = 0; i < now.length; i++) {
-          if (parts.get(i).left() && parts.get(i).wins()) {
-            weights[i] = Math.max(0.01, Math.round(now[i] * factor * 100) / 100.0);
-            changed.add(i);
-          }
-        }
-        if (isKept(parts, weights)) {
-          return Optional.of(new Attempt(weights, changed, Math.abs(Math.log(factor))));
-        }
+    double tilt = 0;
+    for (int step = 0; step < MOST_STEPS; step++) {
+      double[] weights = tilted(parts, now, tilt);
+      if (isKept(parts, weights)) {
+        List<Integer> changed =
+            IntStream.range(0, now.length).filter(i -> weights[i] != now[i]).boxed().toList();
+        return Optional.of(new Attempt(weights, changed, tilt));
       }
+      tilt = Math.max(LEAST_TILT, tilt * STEEPER);
     }
     return Optional.empty();
+  }
+
+  private double[] tilted(List<Part> parts, double[] now, double tilt) {
+    double[] weights = now.clone();
+    double dearest = Math.max(1, parts.stream().mapToLong(Part::cost).max().orElse(1));
+    double before = 0;
+    double wins = 0;
+    double all = 0;
+    for (int i = 0; i < now.length; i++) {
+      if (parts.get(i).left()) {
+        weights[i] = now[i] * Math.exp(-tilt * parts.get(i).cost() / dearest);
+        before += now[i];
+        all += weights[i];
+        wins += parts.get(i).wins() ? weights[i] : 0;
+      }
+    }
+    for (int i = 0; i < now.length; i++) {
+      if (parts.get(i).left()) {
+        double factor = factor(parts.get(i).wins(), wins, all);
+        weights[i] = Math.max(0.01, Math.round(weights[i] * factor * before * 100) / 100.0);
+      }
+    }
+    return weights;
+  }
+
+  /** Brings the winners, and the others, to the share they should have. */
+  private double factor(boolean wins, double winning, double all) {
+    if (winners.isEmpty()) {
+      return 1 / all;
+    }
+    return wins ? winners.get() / winning : (1 - winners.get()) / (all - winning);
   }
 }

@@ -11,15 +11,18 @@ import jeton.core.form.FormSettings;
 import jeton.core.form.FormWords;
 import jeton.core.form.Looks;
 import jeton.core.form.Opening;
+import jeton.core.incentive.Incentive;
+import jeton.server.offer.OfferSettings;
 
 /** The words and looks a new hosted page starts with. */
 final class FirstForm {
   private FirstForm() {}
 
-  static FormSettings of(String offerName, List<String> palette) {
+  static FormSettings of(OfferSettings offer, List<String> palette) {
+    Incentive.FirstAsk ask = offer.gives().firstAsk();
     return new FormSettings(
         "Hosted page",
-        FormWords.plain(offerName, "<p>Tell us where to send it.</p>", List.of(), "Send it to me"),
+        FormWords.plain(offer.name(), ask.text(), List.of(), ask.button()),
         FormPicture.NONE,
         List.of(
             FormField.of("first_name", "First name", false),

@@ -58,7 +58,7 @@ public class Forms {
         made.offer().id(),
         Shape.FULL_PAGE,
         true,
-        FirstForm.of(made.offer().settings().name(), business.now().settings().palette()));
+        FirstForm.of(made.offer().settings(), business.now().settings().palette()));
   }
 
   /** The forms of an offer, the hosted page first. */

@@ -98,12 +98,12 @@ class Prizes {
    * @param delivers whether an email that says so hands it over
    */
   Map<Long, Map<String, String>> told(Collection<Spin> some, boolean delivers) {
-    Map<Long, PrizeSlice> won = new HashMap<>();
+    Map<Long, PrizeSlice> drawn = new HashMap<>();
     Map<Long, GiftSource.Holder> holders = new HashMap<>();
     for (Spin spin : some) {
+      PrizeSlice slice = spins.ended(spin).slice();
+      drawn.put(spin.id(), slice);
       if (spin.won()) {
-        PrizeSlice slice = spins.ended(spin).slice();
-        won.put(spin.id(), slice);
         offer(slice.prize())
             .ifPresent(
                 other ->
@@ -113,7 +113,7 @@ class Prizes {
     }
     Map<Long, Map<String, String>> codes = incentives.getObject().told(holders);
     Map<Long, Map<String, String>> told = new HashMap<>();
-    won.forEach((id, slice) -> told.put(id, fillIns(slice, codes.getOrDefault(id, Map.of()))));
+    drawn.forEach((id, slice) -> told.put(id, fillIns(slice, codes.getOrDefault(id, Map.of()))));
     return told;
   }
 

@@ -87,7 +87,11 @@ record WheelDrawing(PrizeWheel wheel, Wheel standing) {
     model.put("patternId", "jw-" + slice.pattern().name().toLowerCase(Locale.ROOT) + "-" + formKey);
     model.put("from", number(from));
     model.put("wide", number(wide));
-    model.put("middle", number(middle - 90));
+    // On the left they run the other way, or they would stand on their heads.
+    boolean flipped = middle > HALF;
+    model.put("middle", number(flipped ? middle + 90 : middle - 90));
+    model.put("outer", flipped ? -93 : 93);
+    model.put("anchor", flipped ? "start" : "end");
     model.put("fontSize", number(Math.min(LARGEST_WORDS, size)));
     return model;
   }
