@@ -61,7 +61,7 @@ const at = computed({
       <b>{{ numbers.limits }}</b>
       <template v-if="numbers.resets.length">
         It starts over on
-        {{ numbers.resets.map(inShort).join(', ') }}.</template
+        {{ numbers.resets.map(inShort).join('; ') }}.</template
       >
       <span class="quiet"> Addresses of one mailbox count as one.</span>
     </p>

@@ -167,19 +167,19 @@ const given = computed(() => {
 }
 @media (max-width: 700px) {
   .slice {
-    grid-template-columns: 30px 26px 1fr auto 30px;
+    grid-template-columns: 30px 26px minmax(0, 1fr) 30px;
     padding: 8px 0;
   }
   .slice > :last-child {
-    grid-column: 5;
+    grid-column: 4;
     grid-row: 1;
   }
+  .slice > .stepper,
   .chance,
-  .stock {
-    grid-column: 3 / -1;
-  }
+  .stock,
   .prize {
     grid-column: 3 / -1;
+    justify-self: start;
   }
 }
 </style>

@@ -66,6 +66,7 @@ public final class Bench {
     all.put("handout", new HandoutBench());
     all.put("balance", new BalanceBench());
     all.put("play", new PlayBench());
+    all.put("spin", new SpinBench());
     all.put("stream", new StreamBench());
     all.put("page", new PageBench());
     all.put("due", new DueBench());

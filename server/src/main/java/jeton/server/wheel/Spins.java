@@ -1,6 +1,5 @@
 package jeton.server.wheel;
 
-import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -15,6 +14,7 @@ import java.util.Optional;
 import jeton.core.incentive.PrizeWheel;
 import jeton.core.signup.Mailbox;
 import jeton.core.signup.SignUpDecision;
+import jeton.core.wheel.Chance;
 import jeton.core.wheel.PrizeSlice;
 import jeton.core.wheel.SpinLimits;
 import jeton.core.wheel.Wheel;
@@ -28,7 +28,6 @@ import org.springframework.stereotype.Service;
 /** The draw: its limits, its chance, its stock (rules W2 to W7). */
 @Service
 class Spins {
-  private static final int POINTS = 53;
   private static final DateTimeFormatter DAY_AND_TIME =
       DateTimeFormatter.ofPattern("EEEE d MMMM 'at' HH:mm", Locale.UK);
 
@@ -36,7 +35,7 @@ class Spins {
   private final WheelEditions editions;
   private final Business business;
   private final Clock clock;
-  private final SecureRandom random = new SecureRandom();
+  private final Chance chance = new Chance();
 
   Spins(SpinStore store, WheelEditions editions, Business business, Clock clock) {
     this.store = store;
@@ -147,7 +146,7 @@ class Spins {
       Wheel standing = wheel.standing(taken);
       PrizeSlice drawn =
           standing
-              .draw(point())
+              .draw(chance.point())
               .map(wheel.slices()::get)
               .orElseThrow(
                   () ->
@@ -162,10 +161,6 @@ class Spins {
       }
       taken.put(drawn.id(), pieces.get());
     }
-  }
-
-  private double point() {
-    return (random.nextLong() >>> (Long.SIZE - POINTS)) * 0x1.0p-53;
   }
 
   /** Whether anything can be drawn; asked of the database only where everything can run out. */

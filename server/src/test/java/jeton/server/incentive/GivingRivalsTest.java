@@ -1,4 +1,4 @@
-package jeton.server.coupon;
+package jeton.server.incentive;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -31,11 +31,11 @@ import org.junit.jupiter.api.io.TempDir;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Two server processes on one database hand codes out and redeem them at the same time: no code is
- * given twice, none is used more often than it may, and a process that is killed keeps none.
+ * Two server processes on one database give codes and prizes at the same time: none is given twice,
+ * none is used more often than it may, and a process that is killed keeps none.
  */
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
-class CouponRivalsTest {
+class GivingRivalsTest {
   private static final int THREADS = 50;
   private static final int POOL = 10_000;
 
@@ -239,5 +239,88 @@ class CouponRivalsTest {
   private long out(long offer) {
     return servers.number(
         "SELECT COUNT(*) FROM coupon_code WHERE state = 'OUT' AND offer_id = " + offer);
+  }
+
+  /** A live wheel with these pieces of a sheet and any number of nothing; the form's key. */
+  private String wheel(int sheets, String nothingWeighs) {
+    var made = one.json("POST", "/api/offers", Map.of("name", "Wheel", "kind", "WHEEL")).json();
+    String path = "/api/offers/" + made.at("/offer/id").asLong();
+    Map<String, Object> settings = map(made.at("/offer/settings").toString());
+    List<Map<String, Object>> slices = slices(settings);
+    slices.get(0).put("pieces", sheets);
+    slices.get(1).put("weight", Integer.parseInt(nothingWeighs));
+    inner(inner(settings, "gives"), "rules").put("spins", 100);
+    inner(settings, "confirm").put("on", false);
+    assertThat(one.json("PUT", path, Map.of("version", 1, "settings", settings)).status())
+        .isEqualTo(200);
+    assertThat(one.json("PUT", path + "/state", Map.of("state", "LIVE")).status()).isEqualTo(200);
+    String form = one.get(path + "/forms").json().get(0).get("key").asString();
+    Awaiting.until(() -> servers.visitor(1).get("/f/" + form).body().contains("name=\"email\""));
+    return form;
+  }
+
+  @SuppressWarnings("unchecked")
+  private static List<Map<String, Object>> slices(Map<String, Object> settings) {
+    return (List<Map<String, Object>>) inner(settings, "gives").get("slices");
+  }
+
+  private long won(long offer) {
+    return servers.number("SELECT COUNT(*) FROM spin WHERE won AND offer_id = " + offer);
+  }
+
+  private long taken(long offer) {
+    return servers.number(
+        "SELECT COALESCE(SUM(taken), 0) FROM wheel_stock WHERE offer_id = " + offer);
+  }
+
+  @Test
+  void theLastPieceOfAWheel_under200SpinsByTwoProcesses_isWonOnce() throws Exception {
+    String form = wheel(1, "1");
+    Http visitorOne = servers.visitor(0);
+    Http visitorTwo = servers.visitor(1);
+    List<Callable<Integer>> spins = new ArrayList<>();
+    for (int i = 0; i < 200; i++) {
+      Http visitor = i % 2 == 0 ? visitorOne : visitorTwo;
+      spins.add(() -> signUp(visitor, form));
+    }
+    assertThat(allAtOnce(spins)).containsOnly(303);
+    long offer = offerOf(form);
+    assertThat(won(offer)).isEqualTo(1);
+    assertThat(taken(offer)).isEqualTo(1);
+    assertThat(servers.number("SELECT COUNT(*) FROM spin WHERE offer_id = " + offer))
+        .isEqualTo(200);
+  }
+
+  @Test
+  void aProcessKilledWhileItSpins_keepsNoPiece_andWhoWonIsWrittenTo() throws Exception {
+    String form = wheel(400, "1");
+    long offer = offerOf(form);
+    servers.start();
+    Http third = servers.visitor(2);
+    Awaiting.until(() -> third.get("/f/" + form).body().contains("name=\"email\""));
+    List<Future<Integer>> going = new ArrayList<>();
+    for (int i = 0; i < 300; i++) {
+      going.add(hands.submit(() -> signUp(third, form)));
+    }
+    Awaiting.until(() -> won(offer) > 10);
+    servers.kill();
+    for (Future<Integer> one : going) {
+      try {
+        one.get();
+      } catch (ExecutionException cutOff) {
+        assertThat(cutOff).hasCauseInstanceOf(UncheckedIOException.class);
+      }
+    }
+    // Between the draw and the answer: all of a spin is kept, or nothing. Between the answer and
+    // the
+    // email: the others send what it left.
+    Awaiting.until(() -> taken(offer) == won(offer));
+    Awaiting.until(
+        () ->
+            servers.number(
+                    "SELECT COUNT(DISTINCT person_id) FROM event WHERE kind = 'DELIVERY_SENT' AND offer_id = "
+                        + offer)
+                == won(offer));
+    assertThat(signUp(servers.visitor(0), form)).isEqualTo(303);
   }
 }
