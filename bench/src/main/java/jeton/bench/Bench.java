@@ -73,6 +73,7 @@ public final class Bench {
     all.put("retime", new RetimeBench());
     all.put("decide", new DecideBench());
     all.put("embed", new EmbedBench());
+    all.put("turn", new TurnBench());
     List<String> wanted = args.length == 0 ? List.copyOf(all.keySet()) : List.of(args);
     for (String name : wanted) {
       if (!all.containsKey(name)) {

@@ -78,7 +78,7 @@ final class EmbedBench implements Bench.Measurement {
     }
   }
 
-  private static BrowserType.LaunchOptions options() {
+  static BrowserType.LaunchOptions options() {
     return new BrowserType.LaunchOptions()
         .setExecutablePath(Path.of("/usr/bin/chromium"))
         .setArgs(

@@ -2,7 +2,7 @@ package jeton.core.display;
 
 /** Why a form does not show. */
 public enum Reason {
-  OFF("It is turned off, or its offer is not live."),
+  OFF("It is turned off, its offer is not live, or there is nothing left to give."),
   PAGE("Not on this page."),
   SEASON("Not at this time."),
   SIGNED_UP("This visitor has signed up already."),

@@ -13,12 +13,14 @@ class FreeAgain {
   private static final int AT_ONCE = 100;
 
   private final SpinStore store;
+  private final Spins spins;
   private final Offers offers;
   private final TransactionOperations tx;
   private final Clock clock;
 
-  FreeAgain(SpinStore store, Offers offers, TransactionOperations tx, Clock clock) {
+  FreeAgain(SpinStore store, Spins spins, Offers offers, TransactionOperations tx, Clock clock) {
     this.store = store;
+    this.spins = spins;
     this.offers = offers;
     this.tx = tx;
     this.clock = clock;
@@ -43,7 +45,7 @@ class FreeAgain {
         store.keep(spin.id());
       } else {
         store.state(spin.id(), Spin.State.FREED);
-        store.putBack(spin.offerId(), spin.slice());
+        spins.putBack(spin.offerId(), spin.slice());
       }
     }
     return overdue.size();

@@ -1,5 +1,7 @@
 package jeton.server.wheel;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -36,6 +38,8 @@ class Spins {
   private final Business business;
   private final Clock clock;
   private final Chance chance = new Chance();
+  private final Cache<Long, Boolean> left =
+      Caffeine.newBuilder().expireAfterWrite(Duration.ofSeconds(1)).build();
 
   Spins(SpinStore store, WheelEditions editions, Business business, Clock clock) {
     this.store = store;
@@ -155,7 +159,7 @@ class Spins {
                           "nothing_left",
                           "Everything on this wheel has been won. Your turn is not used up."));
       Optional<Integer> pieces = drawn.pieces();
-      if (!takes || pieces.isEmpty() || store.take(offer.id(), drawn.id(), pieces.get())) {
+      if (!takes || pieces.isEmpty() || take(offer, drawn.id(), pieces.get())) {
         return new Draw(
             drawn, editions.id(offer.id(), WheelEdition.Standing.of(wheel.slices(), standing)));
       }
@@ -163,11 +167,25 @@ class Spins {
     }
   }
 
-  /** Whether anything can be drawn; asked of the database only where everything can run out. */
+  /**
+   * Whether anything can be drawn. Where everything can run out, at most a second behind another
+   * instance: each view of a page asks.
+   */
   boolean isLeft(Offer offer) {
     PrizeWheel wheel = of(offer);
     return wheel.slices().stream().anyMatch(slice -> slice.pieces().isEmpty())
-        || standing(offer).isLeft();
+        || left.get(offer.id(), id -> standing(offer).isLeft());
+  }
+
+  private boolean take(Offer offer, String slice, int pieces) {
+    left.invalidate(offer.id());
+    return store.take(offer.id(), slice, pieces);
+  }
+
+  /** A reserved piece is free again. */
+  void putBack(long offerId, String slice) {
+    store.putBack(offerId, slice);
+    left.invalidate(offerId);
   }
 
   Wheel standing(Offer offer) {
@@ -203,10 +221,6 @@ class Spins {
     Optional<PrizeSlice> slice = of(offer).slice(spin.slice());
     return slice.isEmpty()
         ? false
-        : slice
-            .get()
-            .pieces()
-            .map(pieces -> store.take(offer.id(), spin.slice(), pieces))
-            .orElse(true);
+        : slice.get().pieces().map(pieces -> take(offer, spin.slice(), pieces)).orElse(true);
   }
 }

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneId;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
@@ -15,6 +16,7 @@ import jeton.core.followup.Start;
 import jeton.core.followup.Wait;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
+import jeton.server.business.Business;
 import jeton.server.database.Utc;
 import org.junit.jupiter.api.Test;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -58,9 +60,15 @@ class RetimingTest {
         .param("offer", offer.id)
         .param("step", sequence.steps().get(0).step().id())
         .param("now", Utc.bind(now))
-        .param("due", Utc.bind(now.plus(Duration.ofDays(5))))
+        .param("due", Utc.bind(inDays(now, 5)))
         .update();
     return now;
+  }
+
+  /** Days of the business's calendar: the clocks may change in between (T2). */
+  private Instant inDays(Instant from, int days) {
+    ZoneId zone = server.bean(Business.class).now().settings().zoneId();
+    return from.atZone(zone).plusDays(days).toInstant();
   }
 
   private long dueAt(SampleOffer offer, Instant at) {
@@ -91,7 +99,7 @@ class RetimingTest {
         .update();
     db.sql("UPDATE run SET next_due_at = :at WHERE sequence_id = :id ORDER BY id DESC LIMIT 1000")
         .param("id", offer.sequence().id())
-        .param("at", Utc.bind(began.plus(Duration.ofDays(5))))
+        .param("at", Utc.bind(inDays(began, 5)))
         .update();
     assertThat(retiming.came(offer.sequence().id())).contains(new Retiming.Came(0, 1800));
     assertThat(
@@ -104,7 +112,7 @@ class RetimingTest {
         .isEqualTo(1800);
     retiming.workOff();
     assertThat(retiming.came(offer.sequence().id())).isEmpty();
-    assertThat(dueAt(offer, began.plus(Duration.ofDays(9)))).isEqualTo(1800);
+    assertThat(dueAt(offer, inDays(began, 9))).isEqualTo(1800);
   }
 
   @Test

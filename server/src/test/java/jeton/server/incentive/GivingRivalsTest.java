@@ -210,7 +210,7 @@ class GivingRivalsTest {
     String form = pool(500);
     long offer = offerOf(form);
     servers.start();
-    Http third = servers.visitor(2);
+    Http third = servers.visitor();
     Awaiting.until(() -> third.get("/f/" + form).body().contains("name=\"email\""));
     List<Future<Integer>> going = new ArrayList<>();
     for (int i = 0; i < 300; i++) {
@@ -296,7 +296,7 @@ class GivingRivalsTest {
     String form = wheel(400, "1");
     long offer = offerOf(form);
     servers.start();
-    Http third = servers.visitor(2);
+    Http third = servers.visitor();
     Awaiting.until(() -> third.get("/f/" + form).body().contains("name=\"email\""));
     List<Future<Integer>> going = new ArrayList<>();
     for (int i = 0; i < 300; i++) {
