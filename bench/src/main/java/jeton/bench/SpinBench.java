@@ -50,7 +50,7 @@ final class SpinBench implements Bench.Measurement {
   private static final String EVENT =
       "INSERT INTO event (at, kind, person_id, offer_id, detail) VALUES (?, 'SIGNED_UP', ?, ?, 'Plan')";
   private static final String MAILBOX =
-      "INSERT INTO wheel_mailbox (offer_id, mailbox) VALUES (?, ?)";
+      "INSERT INTO wheel_mailbox (offer_id, mailbox, asked) VALUES (?, ?, 1)";
   private static final String STOCK =
       "UPDATE wheel_stock SET taken = taken + 1 WHERE offer_id = ? AND slice = ?";
   private static final String SPIN =

@@ -23,6 +23,7 @@ CREATE TABLE wheel_stock (
 CREATE TABLE wheel_mailbox (
   offer_id BIGINT       NOT NULL,
   mailbox  VARCHAR(254) CHARACTER SET ascii COLLATE ascii_bin NOT NULL,
+  asked    INT          NOT NULL,
   PRIMARY KEY (offer_id, mailbox),
   FOREIGN KEY (offer_id) REFERENCES offer (id)
 );

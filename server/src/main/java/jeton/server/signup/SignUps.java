@@ -180,6 +180,30 @@ public class SignUps {
         .note(
             History.Event.of(
                 now, History.Kind.SIGNED_UP, personId, offer.id(), offer.settings().name()));
+    // What is handed over has to be known by then. Else what is played for comes last: stock is
+    // scarce, and locked until the end.
+    boolean first = decision == SignUpDecision.HAND_OVER || offer.settings().handOver().onTheSpot();
+    if (first) {
+      played(offer, met, row, decision, signUpId);
+    }
+    boolean handedOver = act(offer, met, decision, signUpId, now);
+    if (met.isNew()) {
+      // What is told of somebody known waits for a confirmation (S12): anybody can type an address.
+      after.told().byNew(offer, met.person(), row.submission().answers());
+    }
+    boolean wasOnTheList = !met.isNew() && met.person().state() == PersonState.ON_THE_LIST;
+    Optional<String> pass =
+        offer.settings().handOver().onTheSpot()
+            ? Optional.of(handOvers.onTheSpot(offer, personId, decision, handedOver))
+            : Optional.empty();
+    if (!first) {
+      played(offer, met, row, decision, signUpId);
+    }
+    return new Outcome.Taken(wasOnTheList, pass);
+  }
+
+  private void played(
+      Offer offer, People.Met met, SignUpStore.Row row, SignUpDecision decision, long signUpId) {
     after
         .games()
         .signedUp(
@@ -191,17 +215,6 @@ public class SignUps {
                 decision,
                 decision == SignUpDecision.HAND_OVER && met.isNew()),
             row.submission().round());
-    boolean handedOver = act(offer, met, decision, signUpId, now);
-    if (met.isNew()) {
-      // What is told of somebody known waits for a confirmation (S12): anybody can type an address.
-      after.told().byNew(offer, met.person(), row.submission().answers());
-    }
-    boolean wasOnTheList = !met.isNew() && met.person().state() == PersonState.ON_THE_LIST;
-    Optional<String> pass =
-        offer.settings().handOver().onTheSpot()
-            ? Optional.of(handOvers.onTheSpot(offer, personId, decision, handedOver))
-            : Optional.empty();
-    return new Outcome.Taken(wasOnTheList, pass);
   }
 
   private boolean keepsOn(long personId, Instant now) {

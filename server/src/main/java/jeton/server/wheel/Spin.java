@@ -39,6 +39,22 @@ record Spin(
     VOID
   }
 
+  /** One that was just drawn. */
+  static Spin fresh(long id, SpinStore.Drawn drawn, SpinStore.Owner owner) {
+    return new Spin(
+        id,
+        drawn.offerId(),
+        drawn.editionId(),
+        drawn.at(),
+        drawn.slice(),
+        drawn.won(),
+        owner.state(),
+        owner.personId(),
+        Optional.empty(),
+        Optional.empty(),
+        false);
+  }
+
   /** Whether its prize is, or will be, the person's. */
   boolean brings() {
     return won && (state == State.RESERVED || state == State.GIVEN);

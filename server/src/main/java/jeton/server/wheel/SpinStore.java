@@ -24,7 +24,7 @@ class SpinStore {
 
   private static final String ADD =
       """
-      INSERT INTO spin (offer_id, form_id, edition_id, submission_key, at, mailbox, slice, won, state,
+      INSERT IGNORE INTO spin (offer_id, form_id, edition_id, submission_key, at, mailbox, slice, won, state,
                         free_at, person_id, sign_up_id, counted_at)
       VALUES (:offerId, :formId, :editionId, :key, :now, :mailbox, :slice, :won, :state,
               :freeAt, :personId, :signUpId, NULL)
@@ -34,13 +34,13 @@ class SpinStore {
       """
       UPDATE spin SET person_id = :personId, sign_up_id = :signUpId, mailbox = :mailbox, state = :state,
                       free_at = :freeAt
-       WHERE id = :id
+       WHERE id = :id AND spin.state = 'RESERVED'
       """;
 
   private static final String LOCK_MAILBOX =
       """
-      INSERT INTO wheel_mailbox (offer_id, mailbox) VALUES (:offerId, :mailbox)
-          ON DUPLICATE KEY UPDATE mailbox = VALUES(mailbox)
+      INSERT INTO wheel_mailbox (offer_id, mailbox, asked) VALUES (:offerId, :mailbox, 1)
+          ON DUPLICATE KEY UPDATE asked = asked + 1
       """;
 
   private static final String SPUN =
@@ -104,7 +104,8 @@ class SpinStore {
         .param("freeAt", Utc.bind(owner.freeAt()));
   }
 
-  long add(Drawn drawn, Owner owner) {
+  /** The number of a new spin; empty where the rendered form has one already. */
+  Optional<Long> add(Drawn drawn, Owner owner) {
     GeneratedKeyHolder id = new GeneratedKeyHolder();
     owner(db.sql(ADD), owner)
         .param("offerId", drawn.offerId())
@@ -115,17 +116,21 @@ class SpinStore {
         .param("slice", drawn.slice())
         .param("won", drawn.won())
         .update(id, "id");
-    return id.getKey().longValue();
+    return Optional.ofNullable(id.getKey()).map(Number::longValue);
   }
 
-  /** The same rendered form, with an address put right. */
+  /** The same rendered form, with an address put right; only while it waits. */
   void move(long id, Owner owner) {
     owner(db.sql(MOVE), owner).param("id", id).update();
   }
 
-  /** Whoever spins by this mailbox waits until the caller's transaction ends. */
-  void lockMailbox(long offerId, String mailbox) {
-    db.sql(LOCK_MAILBOX).param("offerId", offerId).param("mailbox", mailbox).update();
+  /**
+   * Whoever spins by this mailbox waits until the caller's transaction ends.
+   *
+   * @return whether nobody did before
+   */
+  boolean lockMailbox(long offerId, String mailbox) {
+    return 1 == db.sql(LOCK_MAILBOX).param("offerId", offerId).param("mailbox", mailbox).update();
   }
 
   /** When a mailbox spun, as far as it counts. */

@@ -8,11 +8,10 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.time.ZonedDateTime;
 import java.time.format.DateTimeFormatter;
-import java.util.HashMap;
-import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import jeton.core.incentive.PrizeWheel;
 import jeton.core.signup.Mailbox;
 import jeton.core.signup.SignUpDecision;
@@ -26,6 +25,8 @@ import jeton.server.offer.Offer;
 import jeton.server.people.Person;
 import jeton.server.problem.Refused;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /** The draw: its limits, its chance, its stock (rules W2 to W7). */
 @Service
@@ -38,7 +39,10 @@ class Spins {
   private final Business business;
   private final Clock clock;
   private final Chance chance = new Chance();
-  private final Cache<Long, Boolean> left =
+  private final Cache<String, Ended> justKept =
+      Caffeine.newBuilder().expireAfterWrite(Duration.ofSeconds(5)).maximumSize(10_000).build();
+  // At most a second behind other instances: a slice they have emptied is drawn again.
+  private final Cache<Long, Map<String, Integer>> taken =
       Caffeine.newBuilder().expireAfterWrite(Duration.ofSeconds(1)).build();
 
   Spins(SpinStore store, WheelEditions editions, Business business, Clock clock) {
@@ -54,33 +58,20 @@ class Spins {
 
   /**
    * Spins, in the sign-up's transaction, the person's row locked. One rendered form is one spin
-   * (W7): with its address put right, it goes along to the other person.
+   * (W7): with its address put right, it goes along to the other person while it waits.
+   *
+   * @return what is the person's at once; empty where it waits, or is somebody else's
    */
-  void spin(Offer offer, Game.SignedUp signUp) {
+  Optional<Ended> spin(Offer offer, Game.SignedUp signUp) {
     PrizeWheel wheel = of(offer);
     Instant now = clock.instant();
-    String mailbox = mailbox(signUp.person());
-    store.lockMailbox(offer.id(), mailbox);
-    Optional<Spin> before = store.byKey(offer.id(), signUp.sheet().submissionKey());
-    if (before.filter(spin -> spin.state() != Spin.State.RESERVED).isPresent()) {
-      return;
+    SpinStore.Owner owner = owner(offer, signUp, now);
+    boolean isNew = store.lockMailbox(offer.id(), owner.mailbox());
+    if (!isNew && !mayTurn(offer, signUp, owner.mailbox(), now)) {
+      return Optional.empty();
     }
-    limit(wheel, store.spun(offer.id(), mailbox), before.map(Spin::at), now);
-    SpinStore.Owner owner =
-        new SpinStore.Owner(
-            signUp.person().id(),
-            signUp.signUpId(),
-            mailbox,
-            state(offer, signUp.decision()),
-            Optional.of(now.plus(Duration.ofDays(offer.settings().confirm().daysGood())))
-                .filter(end -> state(offer, signUp.decision()) == Spin.State.RESERVED));
-    if (before.isPresent()) {
-      store.move(before.get().id(), owner);
-      return;
-    }
-    boolean takes = owner.state() != Spin.State.VOID;
-    Draw draw = draw(offer, wheel, takes);
-    store.add(
+    Draw draw = draw(offer, wheel, owner.state() != Spin.State.VOID);
+    SpinStore.Drawn drawn =
         new SpinStore.Drawn(
             offer.id(),
             signUp.sheet().formId(),
@@ -88,8 +79,68 @@ class Spins {
             draw.editionId(),
             draw.slice().id(),
             draw.slice().prize().wins(),
-            now),
-        owner);
+            now);
+    Optional<Long> id = store.add(drawn, owner);
+    if (id.isEmpty()) {
+      if (owner.state() != Spin.State.VOID && draw.slice().pieces().isPresent()) {
+        putBack(offer.id(), draw.slice().id());
+      }
+      goesAlong(offer, signUp, owner);
+      return Optional.empty();
+    }
+    Ended ended = new Ended(Spin.fresh(id.get(), drawn, owner), draw.slice());
+    rememberOnceKept(drawn.key(), ended);
+    return Optional.of(ended).filter(one -> owner.state() == Spin.State.GIVEN);
+  }
+
+  /** The answer to the form asks for it at once. */
+  private void rememberOnceKept(String key, Ended ended) {
+    TransactionSynchronizationManager.registerSynchronization(
+        new TransactionSynchronization() {
+          @Override
+          public void afterCommit() {
+            justKept.put(key, ended);
+          }
+        });
+  }
+
+  /** What the form of a key drew. */
+  Optional<Ended> ofForm(Offer offer, String key) {
+    return Optional.ofNullable(justKept.getIfPresent(key))
+        .filter(ended -> ended.spin().offerId() == offer.id())
+        .or(() -> store.byKey(offer.id(), key).map(this::ended));
+  }
+
+  private SpinStore.Owner owner(Offer offer, Game.SignedUp signUp, Instant now) {
+    Spin.State state = state(offer, signUp.decision());
+    Instant linkEnds = now.plus(Duration.ofDays(offer.settings().confirm().daysGood()));
+    return new SpinStore.Owner(
+        signUp.person().id(),
+        signUp.signUpId(),
+        mailbox(signUp.person()),
+        state,
+        state == Spin.State.RESERVED ? Optional.of(linkEnds) : Optional.empty());
+  }
+
+  /** A form that was spun before goes to the address it was put right to. */
+  private boolean goesAlong(Offer offer, Game.SignedUp signUp, SpinStore.Owner owner) {
+    Optional<Spin> before = store.byKey(offer.id(), signUp.sheet().submissionKey());
+    before.ifPresent(spin -> store.move(spin.id(), owner));
+    return before.isPresent();
+  }
+
+  /** False when the form was spun already; refuses a spin that comes too soon. */
+  private boolean mayTurn(Offer offer, Game.SignedUp signUp, String mailbox, Instant now) {
+    SpinLimits.Verdict verdict =
+        of(offer).rules().limits().judge(store.spun(offer.id(), mailbox), now, zone());
+    if (verdict.allowed()) {
+      return true;
+    }
+    // An address put right within one mailbox is no other turn.
+    if (goesAlong(offer, signUp, owner(offer, signUp, now))) {
+      return false;
+    }
+    throw new Refused("", "too_soon", tooSoon(verdict.next(), now));
   }
 
   private static Spin.State state(Offer offer, SignUpDecision decision) {
@@ -109,16 +160,7 @@ class Spins {
     return business.now().settings().zoneId();
   }
 
-  /** Refuses a spin that comes too soon, and says when the next one may (W3). */
-  private void limit(PrizeWheel wheel, List<Instant> spun, Optional<Instant> except, Instant now) {
-    List<Instant> log =
-        except.isEmpty() ? spun : spun.stream().filter(at -> !at.equals(except.get())).toList();
-    SpinLimits.Verdict verdict = wheel.rules().limits().judge(log, now, zone());
-    if (!verdict.allowed()) {
-      throw new Refused("", "too_soon", tooSoon(verdict.next(), now));
-    }
-  }
-
+  /** When the next spin may be (W3). */
   private String tooSoon(Optional<Instant> next, Instant now) {
     return next.map(
             at ->
@@ -145,9 +187,8 @@ class Spins {
    * @param takes whether it takes a piece
    */
   private Draw draw(Offer offer, PrizeWheel wheel, boolean takes) {
-    Map<String, Integer> taken = new HashMap<>(store.taken(offer.id()));
     while (true) {
-      Wheel standing = wheel.standing(taken);
+      Wheel standing = wheel.standing(taken(offer));
       PrizeSlice drawn =
           standing
               .draw(chance.point())
@@ -163,8 +204,11 @@ class Spins {
         return new Draw(
             drawn, editions.id(offer.id(), WheelEdition.Standing.of(wheel.slices(), standing)));
       }
-      taken.put(drawn.id(), pieces.get());
     }
+  }
+
+  private Map<String, Integer> taken(Offer offer) {
+    return taken.get(offer.id(), id -> new ConcurrentHashMap<>(store.taken(id)));
   }
 
   /**
@@ -174,18 +218,23 @@ class Spins {
   boolean isLeft(Offer offer) {
     PrizeWheel wheel = of(offer);
     return wheel.slices().stream().anyMatch(slice -> slice.pieces().isEmpty())
-        || left.get(offer.id(), id -> standing(offer).isLeft());
+        || wheel.standing(taken(offer)).isLeft();
   }
 
   private boolean take(Offer offer, String slice, int pieces) {
-    left.invalidate(offer.id());
-    return store.take(offer.id(), slice, pieces);
+    boolean took = store.take(offer.id(), slice, pieces);
+    if (took) {
+      taken(offer).merge(slice, 1, Integer::sum);
+    } else {
+      taken(offer).put(slice, pieces);
+    }
+    return took;
   }
 
   /** A reserved piece is free again. */
   void putBack(long offerId, String slice) {
     store.putBack(offerId, slice);
-    left.invalidate(offerId);
+    taken.invalidate(offerId);
   }
 
   Wheel standing(Offer offer) {

@@ -21,13 +21,11 @@ import org.springframework.stereotype.Component;
 @Component
 class WheelGame implements Game {
   private final Spins spins;
-  private final SpinStore store;
   private final Winnings winnings;
   private final Pages pages;
 
-  WheelGame(Spins spins, SpinStore store, Winnings winnings, Pages pages) {
+  WheelGame(Spins spins, Winnings winnings, Pages pages) {
     this.spins = spins;
-    this.store = store;
     this.winnings = winnings;
     this.pages = pages;
   }
@@ -65,11 +63,8 @@ class WheelGame implements Game {
 
   @Override
   public void signedUp(Offer offer, SignedUp signUp, Optional<Round> round) {
-    spins.spin(offer, signUp);
-    store
-        .byKey(offer.id(), signUp.sheet().submissionKey())
-        .filter(spin -> spin.state() == Spin.State.GIVEN)
-        .map(spins::ended)
+    spins
+        .spin(offer, signUp)
         .ifPresent(ended -> winnings.given(offer, signUp.person().id(), ended, signUp.counts()));
   }
 
@@ -80,7 +75,7 @@ class WheelGame implements Game {
 
   @Override
   public Optional<Reply> answer(Offer offer, String submissionKey) {
-    return store.byKey(offer.id(), submissionKey).map(spins::ended).map(e -> answer(offer, e));
+    return spins.ofForm(offer, submissionKey).map(ended -> answer(offer, ended));
   }
 
   private static Reply answer(Offer offer, Spins.Ended ended) {
