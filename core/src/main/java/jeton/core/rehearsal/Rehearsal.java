@@ -13,6 +13,7 @@ import jeton.core.followup.RunAgain;
 import jeton.core.followup.RunEnd;
 import jeton.core.followup.SendTimes;
 import jeton.core.followup.Start;
+import jeton.core.handover.Letter;
 import jeton.core.handover.PassStatus;
 import jeton.core.people.PersonState;
 import jeton.core.people.TagChange;
@@ -164,7 +165,8 @@ public final class Rehearsal {
     if (setup.gives().end(now, setup.zone()).isEmpty()) {
       person.ends = passExpires;
     }
-    if (setup.handOver().byEmail() || byEmailInAnyCase) {
+    Letter letter = visitor.plays().map(Visitor.Played::letter).orElse(Letter.AS_SET);
+    if (letter.goes(setup.handOver().byEmail() || byEmailInAnyCase)) {
       deliveriesAsked.add(now);
       moments.add(Moment.of(Moment.Kind.DELIVERY_EMAIL, now));
     }

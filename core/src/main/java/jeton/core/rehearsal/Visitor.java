@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import jeton.core.handover.Letter;
 
 /**
  * A made-up visitor and what they do.
@@ -33,8 +34,9 @@ public record Visitor(
    *
    * @param result its key, as conditions and starts name it
    * @param tags it gives once it counts (Q9)
+   * @param letter whether an email delivers it
    */
-  public record Played(String result, List<String> tags) {}
+  public record Played(String result, List<String> tags, Letter letter) {}
 
   public Visitor {
     answers = Map.copyOf(answers);

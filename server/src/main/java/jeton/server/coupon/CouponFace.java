@@ -15,6 +15,7 @@ import java.util.Random;
 import java.util.Set;
 import jeton.core.coupon.CodeShape;
 import jeton.core.coupon.Terms;
+import jeton.core.handover.Letter;
 import jeton.core.incentive.Coupon;
 import jeton.core.incentive.Lack;
 import jeton.core.incentive.Part;

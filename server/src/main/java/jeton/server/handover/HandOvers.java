@@ -101,13 +101,8 @@ public class HandOvers implements DeliveryListener {
             now, History.Kind.HANDED_OVER, personId, offer.id(), offer.settings().name()));
     events.addAll(granted(given.grant(), personId, offer));
     history.noteAll(events);
-    boolean byEmail =
-        switch (given.grant().letter()) {
-          case AS_SET -> settings.byEmail() || way != Way.AS_THE_OFFER_SAYS;
-          case ALWAYS -> true;
-          case NONE -> false;
-        };
-    if (byEmail) {
+    boolean asSet = settings.byEmail() || way != Way.AS_THE_OFFER_SAYS;
+    if (given.grant().letter().goes(asSet)) {
       outbox.add(
           OutgoingEmail.delivery(
               personId,

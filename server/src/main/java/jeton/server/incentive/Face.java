@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import jeton.core.form.PageWords;
+import jeton.core.handover.Letter;
 import jeton.core.incentive.Lack;
 import jeton.core.incentive.Part;
 import jeton.core.offer.OfferKind;
@@ -29,16 +30,6 @@ public interface Face {
     ON_THE_SPOT,
     /** A further link to what was given before. */
     AGAIN
-  }
-
-  /** Whether an email delivers what was given. */
-  enum Letter {
-    /** As the offer is set. */
-    AS_SET,
-    /** Always also by email. */
-    ALWAYS,
-    /** Not now: there is nothing, or it has to be waited for. */
-    NONE
   }
 
   /**

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import jeton.core.handover.Letter;
 import jeton.core.incentive.Lack;
 import jeton.core.incentive.Part;
 import jeton.core.incentive.Quiz;
@@ -169,7 +170,9 @@ class QuizFace implements Face {
         .map(
             outcome ->
                 new Visitor.Played(
-                    outcome.id(), List.copyOf(read.answers().tags(scheme, outcome))));
+                    outcome.id(),
+                    List.copyOf(read.answers().tags(scheme, outcome)),
+                    Letter.AS_SET));
   }
 
   @Override

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import jeton.core.coupon.Terms;
+import jeton.core.handover.Letter;
 import jeton.core.incentive.Lack;
 import jeton.core.incentive.Part;
 import jeton.core.incentive.PrizeWheel;
@@ -82,7 +83,21 @@ class WheelFace implements Face {
         .map(spins::ended)
         .or(() -> winnings.newestGiven(offer, personId))
         .map(ended -> parts(offer, ended, view))
-        .orElse(List.of());
+        .orElseGet(() -> List.of(new Part.Words(tooLate(offer, personId))));
+  }
+
+  /** For whoever has nothing: their prize was given to others while it waited too long (W5). */
+  private String tooLate(Offer offer, long personId) {
+    return store.ofPerson(offer.id(), personId).stream()
+        .filter(spin -> spin.state() == Spin.State.TOO_LATE)
+        .findFirst()
+        .map(spins::ended)
+        .map(
+            ended ->
+                "“"
+                    + ended.slice().prizeTitle()
+                    + "” was kept for you until the email’s link had ended. By now all of it has been won by others.")
+        .orElse("There is nothing behind this link yet.");
   }
 
   private List<Part> sample(Offer offer, View view) {
@@ -181,7 +196,10 @@ class WheelFace implements Face {
   public Optional<Visitor.Played> comesTo(Offer offer, Map<String, String> played) {
     return Spins.of(offer)
         .slice(played.getOrDefault("slice", ""))
-        .map(slice -> new Visitor.Played(slice.id(), slice.tags()));
+        .map(
+            slice ->
+                new Visitor.Played(
+                    slice.id(), slice.tags(), slice.prize().wins() ? Letter.ALWAYS : Letter.NONE));
   }
 
   @Override

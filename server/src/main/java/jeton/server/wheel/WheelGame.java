@@ -20,6 +20,11 @@ import org.springframework.stereotype.Component;
  */
 @Component
 class WheelGame implements Game {
+  private static final PageWords LATE =
+      new PageWords(
+          "That was some time ago",
+          "What you drew was kept until the email’s link had ended, and is free for others again.");
+
   private final Spins spins;
   private final Winnings winnings;
   private final Pages pages;
@@ -85,6 +90,9 @@ class WheelGame implements Game {
       return new Reply(ended.slice().id(), words.lost(), !waits);
     }
     String prize = ended.slice().prizeTitle();
+    if (!waits && !ended.spin().brings() && ended.spin().state() != Spin.State.VOID) {
+      return new Reply(ended.slice().id(), LATE, true);
+    }
     String text =
         (ended.slice().prize().words() + "\n\n" + (waits ? words.waiting() : words.won().text()))
             .strip();

@@ -418,4 +418,137 @@ class WheelTest {
       assertThat(refused.body()).contains("wheel.slices[0].weight");
     }
   }
+
+  @Test
+  void whoConfirmsWhenAllIsWonByOthers_isToldSo_andGetsNoEmailOfAPrize() {
+    SampleWheel wheel = new SampleWheel(true, ALWAYS, sheet(1), slice("b", "B", 1, 0, Prize.NONE));
+    String late = newAddress();
+    wheel.spin(late);
+    server.settle();
+    String link = wheel.offer.link(late, "/c/").replace(server.base, "");
+    server.forward(Duration.ofDays(7).plusSeconds(1));
+    jeton.harness.Awaiting.until(
+        () ->
+            wheel.numbers().at("/counts/freed").asLong() == 1
+                && wheel.spin(newAddress()).status() == 200);
+    assertThat(wheel.offer.visitor.form(link + "/again", Map.of()).status()).isEqualTo(200);
+    server.settle();
+    String page = wheel.offer.confirm(late).body();
+    server.settle();
+    assertThat(wheel.log("?words=" + late).get(0).get("became").asString()).isEqualTo("too late");
+    assertThat(wheel.offer.subjects(late)).doesNotContain("You have won: Marbled sheet");
+    assertThat(page).doesNotContain("is on its way to you by email");
+  }
+
+  @Test
+  void aPrizeTheOwnerKeeps_staysReserved() {
+    SampleWheel wheel = new SampleWheel(true, ALWAYS, sheet(1), nothing(1));
+    wheel.change(
+        now ->
+            new PrizeWheel(
+                List.of(sheet(1), slice("b", "B", 1, 0, Prize.NONE)),
+                now.currency(),
+                now.rules(),
+                true,
+                now.looks(),
+                now.words(),
+                now.notice()));
+    wheel.spin(newAddress());
+    server.forward(Duration.ofDays(8));
+    FreeAgain freeing = server.bean(FreeAgain.class);
+    freeing.look();
+    JsonNode numbers = wheel.numbers();
+    assertThat(numbers.at("/counts/reserved").asLong()).isEqualTo(1);
+    assertThat(numbers.at("/slices/0/left").asInt()).isZero();
+  }
+
+  @Test
+  void aRehearsal_goesThroughIt_andForetellsAnEmailToWinnersAlone() {
+    SampleWheel wheel = new SampleWheel(true, ONCE_A_WEEK, sheet(null), nothing(1));
+    for (Map.Entry<String, Boolean> way : Map.of("sheet", true, "next", false).entrySet()) {
+      Map<String, Object> wish =
+          Map.of(
+              "firstName",
+              "Aoife",
+              "answers",
+              Map.of("slice", way.getKey()),
+              "confirmsAfter",
+              5,
+              "usesAfter",
+              10,
+              "drafts",
+              false);
+      String frames =
+          server.owner().json("POST", "/api/offers/" + wheel.offer.id + "/rehearsal", wish).body();
+      assertThat(frames.contains("You have won: Marbled sheet"))
+          .as(way.getKey())
+          .isEqualTo(way.getValue());
+    }
+  }
+
+  @Test
+  void whatTheOwnerCouldDoWrong_isSaidByReadiness_atItsSlice() {
+    SampleOffer quiz = new SampleOffer(OfferKind.COUPON, settings -> settings);
+    SampleWheel wheel = new SampleWheel(true, ALWAYS, sheet(3), nothing(1));
+    wheel.change(
+        now ->
+            now.with(
+                List.of(
+                    slice("gone", "Gone", 1, null, Prize.offer("", 999_999)),
+                    slice("self", "Self", 1, null, Prize.offer("", wheel.offer.id)),
+                    slice("fine", "Fine", 1, null, Prize.offer("", quiz.id)))));
+    JsonNode view = server.owner().get("/api/offers/" + wheel.offer.id).json();
+    assertThat(view.get("findings").toString())
+        .contains("prize_gone", "prize_is_played", "slice-gone", "slice-self")
+        .doesNotContain("slice-fine");
+  }
+
+  @Test
+  void fitToABudget_showsWhatItWouldChange_andRefusesWhatMakesNoSense() {
+    SampleWheel wheel = new SampleWheel(true, ALWAYS, sheet(null), nothing(10));
+    JsonMapper json = server.bean(JsonMapper.class);
+    JsonNode gives =
+        server.owner().get("/api/offers/" + wheel.offer.id).json().at("/offer/settings/gives");
+    String path = "/api/offers/" + wheel.offer.id + "/wheel/fit";
+    JsonNode fitted =
+        server.owner().json("POST", path, Map.of("wheel", gives, "mostCost", 20)).json();
+    assertThat(fitted.get("possible").asBoolean()).isTrue();
+    assertThat(fitted.get("changes")).hasSize(1);
+    assertThat(fitted.at("/after/cost").asDouble()).isLessThanOrEqualTo(20);
+    assertThat(
+            json.valueToTree(
+                    server
+                        .owner()
+                        .get("/api/offers/" + wheel.offer.id)
+                        .json()
+                        .at("/offer/settings/gives"))
+                .toString())
+        .as("nothing is saved")
+        .isEqualTo(gives.toString());
+    assertThat(server.owner().json("POST", path, Map.of("wheel", gives)).status()).isEqualTo(422);
+    assertThat(server.owner().json("POST", path, Map.of("wheel", gives, "winners", 1.5)).status())
+        .isEqualTo(422);
+    assertThat(server.owner().get("/api/offers/" + new SampleOffer().id + "/wheel").status())
+        .isEqualTo(404);
+  }
+
+  @Test
+  void theLog_isSearched_takenAlong_andGuardedAgainstFormulas() {
+    SampleWheel wheel =
+        new SampleWheel(false, ALWAYS, sheet(null), slice("b", "B", 1, 0, Prize.NONE));
+    String email = newAddress();
+    wheel.spin(email);
+    wheel.spin(newAddress());
+    assertThat(wheel.log("?words=" + email.substring(0, 12))).hasSize(1);
+    assertThat(wheel.log("?slice=sheet&became=WON")).hasSize(2);
+    assertThat(wheel.log("?became=NOTHING")).isEmpty();
+    assertThat(wheel.log("?words=%25")).isEmpty();
+    String csv =
+        server
+            .owner()
+            .get("/api/offers/" + wheel.offer.id + "/wheel/spins.csv?words=" + email)
+            .body();
+    assertThat(csv.lines()).hasSize(2);
+    assertThat(csv).contains(email, "Marbled sheet", "won");
+  }
 }
