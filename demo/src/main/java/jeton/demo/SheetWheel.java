@@ -81,7 +81,7 @@ class SheetWheel {
                 "sheet",
                 "Marbled sheet",
                 15,
-                Optional.of(30),
+                Optional.of(22),
                 Prize.words(
                     "Marbled sheet", "One of the spring sheets, rolled, in your next parcel."),
                 100,
@@ -101,7 +101,7 @@ class SheetWheel {
                 "thread",
                 "Linen thread",
                 16,
-                Optional.of(50),
+                Optional.of(40),
                 Prize.words(
                     "Linen thread, 5 m",
                     "Waxed, in a colour of your choice, with your next order."),
@@ -113,7 +113,7 @@ class SheetWheel {
                 "folder",
                 "Bone folder",
                 5,
-                Optional.of(9),
+                Optional.of(6),
                 Prize.words("Bone folder", "The small one, in your next parcel."),
                 160,
                 "#C9DDC8",

@@ -14,7 +14,7 @@ import org.springframework.stereotype.Component;
  */
 @Component
 class SpinHistory {
-  private static final int PEOPLE = 110;
+  private static final int PEOPLE = 64;
   private static final List<String> NAMES =
       List.of(
           "Agnes",
