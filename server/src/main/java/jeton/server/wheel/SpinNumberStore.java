@@ -17,7 +17,7 @@ class SpinNumberStore {
       SELECT COUNT(*) AS spins,
              COALESCE(SUM(won AND state = 'GIVEN'), 0) AS won,
              COALESCE(SUM(won AND state = 'RESERVED'), 0) AS reserved,
-             COALESCE(SUM(state IN ('FREED', 'TOO_LATE')), 0) AS freed,
+             COALESCE(SUM(won AND state IN ('FREED', 'TOO_LATE')), 0) AS freed,
              COALESCE(SUM(used_at IS NOT NULL), 0) AS used
         FROM spin WHERE offer_id = :offerId
       """;
@@ -44,7 +44,7 @@ class SpinNumberStore {
          AND (:words = '' OR p.email LIKE :words OR p.first_name LIKE :words)
          AND (:became = '' OR (:became = 'WON' AND s.won AND s.state = 'GIVEN')
               OR (:became = 'USED' AND s.used_at IS NOT NULL)
-              OR (:became = 'NOTHING' AND NOT s.won) OR s.state = :became)
+              OR (:became = 'NOTHING' AND NOT s.won) OR (s.won AND s.state = :became))
        ORDER BY s.id DESC LIMIT :most
       """;
 

@@ -97,6 +97,14 @@ class WheelTest {
     server.settle();
     assertThat(wheel.offer.subjects(email)).as("the confirmation alone").hasSize(1);
     assertThat(wheel.log().get(0).get("became").asString()).isEqualTo("nothing");
+    // What never was a prize waits for nobody, and is not free again either.
+    wheel.spin(newAddress());
+    assertThat(wheel.numbers().at("/counts/reserved").asLong()).isZero();
+    assertThat(wheel.log("?became=RESERVED")).isEmpty();
+    server.forward(Duration.ofDays(8));
+    server.bean(FreeAgain.class).look();
+    assertThat(wheel.numbers().at("/counts/freed").asLong()).isZero();
+    assertThat(wheel.log("?became=FREED")).isEmpty();
     assertThat(person(email).at("/person/state").asString()).isEqualTo("ON_THE_LIST");
   }
 
