@@ -26,7 +26,7 @@ import jeton.standins.mailbox.Manners;
  * and a mail server that outlive them.
  */
 public final class ChildServer implements AutoCloseable {
-  private static final Duration PATIENCE = Duration.ofSeconds(90);
+  private static final Duration PATIENCE = Duration.ofSeconds(180);
 
   public final PrivateDatabase database;
   public final Mailbox mailbox;
