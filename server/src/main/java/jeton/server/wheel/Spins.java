@@ -67,8 +67,8 @@ class Spins {
     Instant now = clock.instant();
     SpinStore.Owner owner = owner(offer, signUp, now);
     boolean isNew = store.lockMailbox(offer.id(), owner.mailbox());
-    if (!isNew && !mayTurn(offer, signUp, owner.mailbox(), now)) {
-      return Optional.empty();
+    if (!isNew && !mayTurn(offer, signUp, owner, now)) {
+      return cameAlong(offer, signUp, owner);
     }
     Draw draw = draw(offer, wheel, owner.state() != Spin.State.VOID);
     SpinStore.Drawn drawn =
@@ -86,7 +86,7 @@ class Spins {
         putBack(offer.id(), draw.slice().id());
       }
       goesAlong(offer, signUp, owner);
-      return Optional.empty();
+      return cameAlong(offer, signUp, owner);
     }
     Ended ended = new Ended(Spin.fresh(id.get(), drawn, owner), draw.slice());
     rememberOnceKept(drawn.key(), ended);
@@ -125,19 +125,31 @@ class Spins {
   /** A form that was spun before goes to the address it was put right to. */
   private boolean goesAlong(Offer offer, Game.SignedUp signUp, SpinStore.Owner owner) {
     Optional<Spin> before = store.byKey(offer.id(), signUp.sheet().submissionKey());
-    before.ifPresent(spin -> store.move(spin.id(), owner));
+    // Somebody who gets nothing keeps no piece from whoever has it.
+    before
+        .filter(spin -> owner.state() != Spin.State.VOID)
+        .ifPresent(spin -> store.move(spin.id(), owner));
     return before.isPresent();
   }
 
+  /** What came along with a form that was spun before, where it is theirs at once. */
+  private Optional<Ended> cameAlong(Offer offer, Game.SignedUp signUp, SpinStore.Owner owner) {
+    justKept.invalidate(signUp.sheet().submissionKey());
+    return store
+        .byKey(offer.id(), signUp.sheet().submissionKey())
+        .filter(spin -> spin.state() == Spin.State.GIVEN && spin.personId() == owner.personId())
+        .map(this::ended);
+  }
+
   /** False when the form was spun already; refuses a spin that comes too soon. */
-  private boolean mayTurn(Offer offer, Game.SignedUp signUp, String mailbox, Instant now) {
+  private boolean mayTurn(Offer offer, Game.SignedUp signUp, SpinStore.Owner owner, Instant now) {
     SpinLimits.Verdict verdict =
-        of(offer).rules().limits().judge(store.spun(offer.id(), mailbox), now, zone());
+        of(offer).rules().limits().judge(store.spun(offer.id(), owner.mailbox()), now, zone());
     if (verdict.allowed()) {
       return true;
     }
     // An address put right within one mailbox is no other turn.
-    if (goesAlong(offer, signUp, owner(offer, signUp, now))) {
+    if (goesAlong(offer, signUp, owner)) {
       return false;
     }
     throw new Refused("", "too_soon", tooSoon(verdict.next(), now));
@@ -237,8 +249,9 @@ class Spins {
     taken.invalidate(offerId);
   }
 
+  /** As a form shows it: each view of a page asks, so from memory. */
   Wheel standing(Offer offer) {
-    return of(offer).standing(store.taken(offer.id()));
+    return of(offer).standing(taken(offer));
   }
 
   /** A spin with what it was drawn of. */

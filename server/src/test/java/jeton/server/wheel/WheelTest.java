@@ -559,4 +559,29 @@ class WheelTest {
     assertThat(csv.lines()).hasSize(2);
     assertThat(csv).contains(email, "Marbled sheet", "won");
   }
+
+  @Test
+  void anAddressPutRightToSomebodyKnown_isTheirsAtOnce_andTheShopIsTold() {
+    SampleWheel wheel = new SampleWheel(true, ALWAYS, sheet(5), slice("b", "B", 1, 0, Prize.NONE));
+    String shop = newAddress();
+    wheel.change(
+        now ->
+            new PrizeWheel(
+                now.slices(),
+                now.currency(),
+                now.rules(),
+                now.keepsReserved(),
+                now.looks(),
+                now.words(),
+                new WinNotice(true, List.of(shop), WinNotice.USUAL.email())));
+    String known = newAddress();
+    new SampleOffer().join(known);
+    String key = Tokens.random();
+    wheel.spin(newAddress(), key);
+    wheel.spin(known, key);
+    assertThat(wheel.log().get(0).get("email").asString()).isEqualTo(known);
+    assertThat(wheel.log().get(0).get("became").asString()).isEqualTo("won");
+    jeton.harness.Awaiting.until(() -> !server.mailbox.to(shop).isEmpty());
+    assertThat(wheel.numbers().at("/slices/0/left").asInt()).isEqualTo(4);
+  }
 }
