@@ -1,9 +1,20 @@
 import { screen } from '@testing-library/vue'
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, vi } from 'vitest'
 import App from './App.vue'
 import { api } from './api/client'
 import { AWAY, FakeServer, Says } from './testing/fakeServer'
 import { show } from './testing/show'
+
+// A page whose script comes when a test lets it.
+const late = vi.hoisted(() => {
+  let come = () => {}
+  const script = new Promise<void>((done) => (come = done))
+  return { script, come: () => come() }
+})
+vi.mock('./account/ForgottenPage.vue', async (original) => {
+  await late.script
+  return original()
+})
 
 const BUSINESS = {
   version: 1,
@@ -70,6 +81,16 @@ describe('The application', () => {
     await expect.poll(() => router.currentRoute.value.fullPath).toBe('/sign-in?then=/today')
   })
 
+  it('stays at a page open to anybody whose script comes after the news that nobody is signed in', async () => {
+    const asked = server().on('GET /session', {})
+    const { router } = await show(App, { at: '/forgotten', early: true })
+    await expect.poll(() => asked.bodies('GET /demo/clock')).toHaveLength(1)
+    await new Promise((settled) => setTimeout(settled))
+    late.come()
+    expect(await screen.findByLabelText('Email')).toBeTruthy()
+    expect(router.currentRoute.value.path).toBe('/forgotten')
+  })
+
   it('signs out', async () => {
     const asked = server()
     const { user, router } = await show(App)
@@ -118,7 +139,7 @@ describe('The application', () => {
   })
 
   it('opens the finder and the keys by keyboard', async () => {
-    server().on('GET /offers', [])
+    server().on('GET /offers', []).on('GET /mailings', { mailings: [], total: 0 })
     const { user } = await show(App)
     await screen.findByRole('navigation', { name: 'Main' })
     await user.keyboard('{Control>}k{/Control}')
@@ -127,5 +148,27 @@ describe('The application', () => {
     await expect.poll(() => screen.queryByRole('combobox')).toBeNull()
     await user.keyboard('?')
     expect(await screen.findByRole('dialog')).toBeTruthy()
+  })
+
+  it('says where one is in the title, tells it, and puts the focus where the screen begins', async () => {
+    server().on('GET /offers', [])
+    const { user, router } = await show(App)
+    await screen.findByRole('navigation', { name: 'Main' })
+    await user.click(screen.getByRole('link', { name: 'Offers' }))
+    await expect.poll(() => router.currentRoute.value.path).toBe('/offers')
+    await expect.poll(() => document.title).toBe('Offers · Jeton')
+    expect(document.querySelector('.unseen[aria-live]')?.textContent).toBe('Offers')
+    await expect.poll(() => document.activeElement?.tagName).toBe('MAIN')
+  })
+
+  it('is light or dark as chosen, also the next time', async () => {
+    server().on('GET /account', { email: 'owner@quireandthread.example', sessions: [], attempts: [] })
+    const { user } = await show(App, { at: '/account' })
+    await user.click(await screen.findByRole('button', { name: 'Dark' }))
+    await expect.poll(() => document.querySelector('.v-application')?.className).toContain('v-theme--dark')
+    expect(localStorage.getItem('jeton look')).toBe('"dark"')
+    await user.click(screen.getByRole('button', { name: 'Light' }))
+    await expect.poll(() => document.querySelector('.v-application')?.className).toContain('v-theme--light')
+    await user.click(screen.getByRole('button', { name: 'As the system is' }))
   })
 })

@@ -16,6 +16,9 @@ import NoticeBar from './shared/NoticeBar.vue'
 import { clearDesk, leftBehind, saveAll, setWriter } from './shared/saving/desk'
 import { useUndoKeys } from './shared/saving/useUndoKeys'
 import { useKeys } from './shared/useKeys'
+import { useLook } from './shared/useLook'
+import { usePlace } from './shared/usePlace'
+import { useArrival } from './useArrival'
 
 const route = useRoute()
 const router = useRouter()
@@ -26,6 +29,10 @@ const finding = ref(false)
 const keysShown = ref(false)
 const ready = ref(false)
 const away = ref('')
+
+const place = usePlace()
+useLook()
+useArrival()
 
 const initials = computed(() =>
   (business.view?.settings.name || session.email || '?')
@@ -58,24 +65,24 @@ const find = () =>
   orSayWhy(async () => {
     await session.find()
     await clock.find()
+    // Whether a screen is open to anybody is known once its script is here.
+    await router.isReady()
     ready.value = true
   })
 const tryAgain = () => (ready.value ? orSayWhy(business.load) : find())
 
 onMounted(find)
 
-watch(
-  [() => session.email, ready],
-  async () => {
-    setWriter(session.email)
-    if (session.email) {
-      await orSayWhy(business.load)
-    } else if (ready.value && !route.meta.open) {
-      await router.push({ path: '/sign-in', query: { then: route.fullPath } })
-    }
-  },
-  { immediate: true },
-)
+/** Nothing before it is known. */
+const who = computed(() => (ready.value ? session.email : undefined))
+watch(who, async () => {
+  setWriter(session.email)
+  if (session.email) {
+    await orSayWhy(business.load)
+  } else if (!route.meta.open) {
+    await router.push({ path: '/sign-in', query: { then: route.fullPath } })
+  }
+})
 
 watch(
   () => business.view?.settings.fields ?? [],
@@ -118,6 +125,7 @@ async function signOut() {
     <FindDialog v-if="finding" @close="finding = false" />
     <SignInAgain v-if="session.over" />
     <KeysDialog v-if="keysShown" @close="keysShown = false" />
+    <p class="unseen" aria-live="polite">{{ place.title }}</p>
     <NoticeBar :raised="clock.isDemo" />
   </v-app>
 </template>

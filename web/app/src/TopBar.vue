@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import {
   mdiAccountGroupOutline,
+  mdiDotsHorizontal,
+  mdiMagnify,
   mdiCalendarTodayOutline,
   mdiCogOutline,
   mdiEmailOutline,
@@ -19,7 +21,7 @@ const NAV = [
   { to: '/people', words: 'People', icon: mdiAccountGroupOutline },
   { to: '/emails', words: 'Emails', icon: mdiEmailOutline },
   { to: '/site', words: 'Site', icon: mdiWeb },
-  { to: '/setup', words: 'Setup', icon: mdiCogOutline },
+  { to: '/setup', words: 'Setup', icon: mdiCogOutline, more: true },
 ]
 
 const route = useRoute()
@@ -36,12 +38,25 @@ const session = useSession()
         v-for="item in NAV"
         :key="item.to"
         :to="item.to"
-        :class="{ here: route.path.startsWith(item.to) }"
+        :class="{ here: route.path.startsWith(item.to), more: item.more }"
       >
         <v-icon :icon="item.icon" size="18" aria-hidden="true" /> {{ item.words }}
       </router-link>
+      <v-menu location="top">
+        <template #activator="{ props }">
+          <button v-bind="props" type="button" class="rest">
+            <v-icon :icon="mdiDotsHorizontal" size="18" aria-hidden="true" /> More
+          </button>
+        </template>
+        <v-list>
+          <v-list-item title="Setup" to="/setup" />
+          <v-list-item title="Your account" to="/account" />
+          <v-list-item title="Sign out" @click="emit('signOut')" />
+        </v-list>
+      </v-menu>
     </nav>
     <button class="find" aria-keyshortcuts="Control+K" @click="emit('find')">
+      <v-icon class="glass" :icon="mdiMagnify" size="20" aria-hidden="true" />
       <span>Find anything</span> <kbd>Ctrl K</kbd>
     </button>
     <v-menu>
@@ -124,21 +139,61 @@ kbd {
   font-size: 12px;
   font-weight: 700;
 }
+.rest,
+.glass {
+  display: none;
+}
+/* On a phone one goes on with the thumb: the places stand at the foot. */
 @media (max-width: 720px) {
   .top {
-    flex-wrap: wrap;
-    padding: 10px 16px;
-    gap: 12px 18px;
+    padding: 0 16px;
+    gap: 12px;
   }
   nav {
-    order: 3;
-    width: 100%;
-    overflow-x: auto;
+    position: fixed;
+    inset: auto 0 0;
+    z-index: 1600;
+    display: grid;
+    grid-template-columns: repeat(6, minmax(0, 1fr));
+    gap: 0;
+    padding-bottom: env(safe-area-inset-bottom);
+    background: rgb(var(--v-theme-surface));
+    border-top: 1px solid var(--line);
+  }
+  nav a,
+  .rest {
+    display: grid;
+    justify-items: center;
+    align-content: center;
+    gap: 2px;
+    min-height: 58px;
+    padding: 0;
+    border-top: 2px solid transparent;
+    border-bottom: 0;
+    color: var(--quiet);
+    font-size: 11.5px;
+  }
+  nav a.more {
+    display: none;
   }
   .find {
-    flex: 1;
-    width: auto;
-    min-width: 0;
+    width: 44px;
+    height: 44px;
+    padding: 0;
+    display: grid;
+    place-items: center;
+    justify-content: center;
+  }
+  .find span {
+    position: absolute;
+    clip-path: inset(50%);
+  }
+  .glass {
+    display: block;
+  }
+  .who {
+    width: 44px;
+    height: 44px;
   }
   kbd {
     display: none;

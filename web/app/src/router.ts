@@ -5,6 +5,7 @@ import {
   type RouteRecordRaw,
 } from 'vue-router'
 import { STOPS } from './offer/stops'
+import { usePlace } from './shared/usePlace'
 
 const ROUTES: RouteRecordRaw[] = [
   { path: '/', redirect: '/today' },
@@ -37,7 +38,7 @@ const ROUTES: RouteRecordRaw[] = [
     meta: { title: 'Rehearsal' },
   },
   {
-    path: '/emails/:part(sequences|layouts|engine)?',
+    path: '/emails/:part(sequences|many|layouts|engine)?',
     component: () => import('./emails/EmailsPage.vue'),
     meta: { title: 'Emails' },
   },
@@ -46,7 +47,17 @@ const ROUTES: RouteRecordRaw[] = [
     component: () => import('./sequence/SequencePage.vue'),
     meta: { title: 'Sequence' },
   },
+  {
+    path: '/mailings/:id(\\d+)',
+    component: () => import('./mailing/MailingPage.vue'),
+    meta: { title: 'Email to many' },
+  },
   { path: '/people', component: () => import('./people/PeoplePage.vue'), meta: { title: 'People' } },
+  {
+    path: '/people/import/:id(\\d+)?',
+    component: () => import('./intake/ImportPage.vue'),
+    meta: { title: 'Import people' },
+  },
   {
     path: '/people/:id(\\d+)',
     component: () => import('./people/PersonPage.vue'),
@@ -96,8 +107,10 @@ export const screenKey = ({ matched, params }: RouteLocationNormalizedLoaded) =>
 /** The application's addresses, over a history of the browser's or of a test's own. */
 export function makeRouter(history: RouterHistory) {
   const router = createRouter({ history, routes: ROUTES })
-  router.afterEach((to) => {
-    document.title = `${String(to.meta.title)} · Jeton`
+  router.afterEach((to, from) => {
+    if (to.path !== from.path) {
+      usePlace().title = String(to.meta.title)
+    }
   })
   return router
 }

@@ -3,7 +3,9 @@ import { onMounted, ref } from 'vue'
 import type { AccountView } from '../api/types'
 import { useSubmit } from '../shared/useSubmit'
 import When from '../business/When.vue'
+import Choice from '../shared/Choice.vue'
 import LoadState from '../shared/LoadState.vue'
+import { useLook, type Look } from '../shared/useLook'
 import { useAccount } from './useAccount'
 
 const own = useAccount()
@@ -11,6 +13,12 @@ const own = useAccount()
 /** One's own account: the password, where one is signed in, and who tried. */
 const account = ref<AccountView | null>(null)
 const fault = ref('')
+const look = useLook()
+const LOOKS: { value: Look; words: string }[] = [
+  { value: 'system', words: 'As the system is' },
+  { value: 'light', words: 'Light' },
+  { value: 'dark', words: 'Dark' },
+]
 const present = ref('')
 const wanted = ref('')
 const said = ref('')
@@ -100,6 +108,11 @@ onMounted(load)
         </form>
       </section>
       <div class="stack">
+        <section class="panel stack" aria-labelledby="look">
+          <h2 id="look">Light or dark</h2>
+          <div><Choice v-model="look" :choices="LOOKS" label="Light or dark" /></div>
+          <p class="small quiet">For this browser.</p>
+        </section>
         <section class="panel stack" aria-labelledby="sessions">
           <div class="row spread">
             <h2 id="sessions">Signed in</h2>

@@ -28,7 +28,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["change_1"];
+        put: operations["change_5"];
         post?: never;
         delete?: never;
         options?: never;
@@ -91,7 +91,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["get_3"];
+        get: operations["get_4"];
         put: operations["put_4"];
         post?: never;
         delete?: never;
@@ -125,7 +125,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["check"];
+        post: operations["check_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -187,7 +187,23 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_2"];
+        get: operations["all_7"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/emails/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["choices"];
         put?: never;
         post?: never;
         delete?: never;
@@ -276,6 +292,134 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/imports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_6"];
+        put?: never;
+        post: operations["bringIn_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["get_9"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports/{id}/cancel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["cancel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports/{id}/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["check"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports/{id}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["preview_3"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports/{id}/refused.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["refused"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports/{id}/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["start"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/imports/{id}/take-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/keys": {
         parameters: {
             query?: never;
@@ -283,9 +427,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_3"];
+        get: operations["list_4"];
         put?: never;
-        post: operations["make_5"];
+        post: operations["make_6"];
         delete?: never;
         options?: never;
         head?: never;
@@ -303,6 +447,38 @@ export interface paths {
         put?: never;
         post?: never;
         delete: operations["revoke"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lists": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_5"];
+        put?: never;
+        post: operations["make_5"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lists/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change_4"];
+        post?: never;
+        delete: operations["remove_5"];
         options?: never;
         head?: never;
         patch?: never;
@@ -484,6 +660,134 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mailings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_4"];
+        put?: never;
+        post: operations["add_3"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mailings/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["get_3"];
+        put: operations["save_1"];
+        post?: never;
+        delete: operations["remove_4"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mailings/{id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["again_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mailings/{id}/call-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["callOff"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mailings/{id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["copy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mailings/{id}/issues/{issueId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change_3"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mailings/{id}/outlook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["outlook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mailings/{id}/schedule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["schedule"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mockups": {
         parameters: {
             query?: never;
@@ -532,6 +836,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/notices/readers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_3"];
+        put?: never;
+        post: operations["add_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notices/readers/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["one"];
+        put: operations["save"];
+        post?: never;
+        delete: operations["remove_3"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notices/readers/{id}/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notices/readers/{id}/digest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sample"];
+        put?: never;
+        post: operations["send"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/offers": {
         parameters: {
             query?: never;
@@ -539,7 +907,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_1"];
+        get: operations["list_2"];
         put?: never;
         post: operations["make_2"];
         delete?: never;
@@ -683,7 +1051,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["get_5"];
+        get: operations["get_6"];
         put?: never;
         post?: never;
         delete: operations["stop"];
@@ -875,7 +1243,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_2"];
+        get: operations["list_3"];
         put?: never;
         post: operations["make_3"];
         delete?: never;
@@ -926,7 +1294,7 @@ export interface paths {
         get: operations["get_1"];
         put: operations["put_2"];
         post?: never;
-        delete: operations["remove_1"];
+        delete: operations["remove_2"];
         options?: never;
         head?: never;
         patch?: never;
@@ -971,7 +1339,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["get_7"];
+        get: operations["get_8"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1252,6 +1620,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/people/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["export"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/search": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["rows"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people/{id}": {
         parameters: {
             query?: never;
@@ -1259,7 +1659,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["get_6"];
+        get: operations["get_7"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1279,6 +1679,134 @@ export interface paths {
         put?: never;
         post: operations["block"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/desk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["desk"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/erase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["erase"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/everything.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["everything"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/fields": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change_2"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/lists/{listId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["list"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["mergePreview"];
+        put?: never;
+        post: operations["merge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["note"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/notes/{noteId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeNote"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1308,7 +1836,23 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["change"];
+        put: operations["change_1"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/timeline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["timeline"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1326,6 +1870,22 @@ export interface paths {
         get?: never;
         put: operations["track"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/unmerge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["undoMerge"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1407,6 +1967,54 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/segments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_2"];
+        put?: never;
+        post: operations["keep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/segments/count": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["count"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/segments/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["change"];
+        post?: never;
+        delete: operations["remove_1"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1518,7 +2126,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete: operations["remove_2"];
+        delete: operations["remove_6"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1547,7 +2155,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["get_4"];
+        get: operations["get_5"];
         put?: never;
         post: operations["signIn"];
         delete: operations["signOut"];
@@ -1643,7 +2251,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list"];
+        get: operations["list_1"];
         put?: never;
         post: operations["add"];
         delete?: never;
@@ -1692,7 +2300,7 @@ export interface paths {
             cookie?: never;
         };
         get: operations["all"];
-        put?: never;
+        put: operations["rename"];
         post: operations["make"];
         delete: operations["delete"];
         options?: never;
@@ -1723,7 +2331,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["count"];
+        get: operations["count_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1948,6 +2556,12 @@ export interface components {
         Chosen: {
             ids: number[];
         };
+        ChosenEmail: {
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            of: "EMAIL" | "MAILING";
+        };
         CodeRow: {
             code: string;
             /** Format: date-time */
@@ -2029,6 +2643,25 @@ export interface components {
             picture: string;
             text: string;
         };
+        Criterion: {
+            field: string;
+            /** @enum {string} */
+            kind: "GROUP" | "CONDITION";
+            /** @enum {string} */
+            match?: "ALL" | "ANY" | "NONE";
+            /** @enum {string} */
+            op?: "IS" | "IS_NOT" | "HAS" | "HAS_NOT" | "CONTAINS" | "DOES_NOT_CONTAIN" | "EMPTY" | "NOT_EMPTY" | "BEFORE" | "AFTER" | "WITHIN_DAYS" | "MORE" | "LESS";
+            parts: components["schemas"]["Criterion"][];
+            value?: string;
+            /** @enum {string} */
+            what?: "STATE" | "LIST" | "TAG" | "FIELD" | "SIGNED_UP" | "CONFIRMED" | "PASS_USED" | "CODE_USED" | "OUTCOME" | "PRIZE" | "PIECE_OPENED" | "EMAIL_SENT" | "EMAIL_OPENED" | "EMAIL_CLICKED" | "EMAIL_CAME_BACK" | "EMAIL_LEFT" | "SINCE" | "FROM_FORM" | "FROM_SITE" | "FROM_CAMPAIGN" | "ZONE";
+            when?: components["schemas"]["CriterionWhen"];
+        };
+        CriterionWhen: {
+            /** @enum {string} */
+            op: "IS" | "IS_NOT" | "HAS" | "HAS_NOT" | "CONTAINS" | "DOES_NOT_CONTAIN" | "EMPTY" | "NOT_EMPTY" | "BEFORE" | "AFTER" | "WITHIN_DAYS" | "MORE" | "LESS";
+            value: string;
+        };
         Cure: {
             code: string;
             control: string;
@@ -2038,6 +2671,10 @@ export interface components {
             from: string;
             /** @enum {string} */
             moved: "WEEKDAY" | "WINDOW" | "SPACING" | "NEVER";
+        };
+        DigestSample: {
+            html: string;
+            subject: string;
         };
         DisplayRules: {
             audience: components["schemas"]["Audience"];
@@ -2104,9 +2741,11 @@ export interface components {
             href: string;
             html: string;
             /** @enum {string} */
-            kind: "TEXT" | "BUTTON" | "PICTURE" | "FILE_LINK" | "DIVIDER" | "COLUMNS" | "SOCIAL" | "INCENTIVE";
+            kind: "TEXT" | "BUTTON" | "PICTURE" | "FILE_LINK" | "DIVIDER" | "COLUMNS" | "SOCIAL" | "INCENTIVE" | "FEED";
             label: string;
             links: components["schemas"]["SocialLink"][];
+            /** Format: int32 */
+            most: number;
             picture: string;
             /** @enum {string} */
             target: "NONE" | "LINK" | "PASS" | "CONFIRM";
@@ -2133,7 +2772,7 @@ export interface components {
         EmailToExport: {
             content: components["schemas"]["EmailContent"];
             /** @enum {string} */
-            kind: "CONFIRMATION" | "DELIVERY" | "FOLLOW_UP";
+            kind: "CONFIRMATION" | "DELIVERY" | "FOLLOW_UP" | "MAILING";
         };
         EmailUse: {
             name: string;
@@ -2157,7 +2796,7 @@ export interface components {
             /** Format: int64 */
             id: number;
             /** @enum {string} */
-            kind: "CONFIRMATION" | "DELIVERY" | "FOLLOW_UP";
+            kind: "CONFIRMATION" | "DELIVERY" | "FOLLOW_UP" | "MAILING";
             offer?: string;
             /** Format: int64 */
             personId: number;
@@ -2201,6 +2840,12 @@ export interface components {
             options: string[];
             /** @enum {string} */
             type: "EMAIL" | "SHORT_TEXT" | "LONG_TEXT" | "PHONE" | "DATE" | "NUMBER" | "ONE_OF" | "SEVERAL_OF" | "CONSENT" | "HIDDEN";
+        };
+        FieldsChanged: {
+            answers: {
+                [key: string]: string;
+            };
+            firstName?: string;
         };
         File: {
             /** Format: int64 */
@@ -2257,6 +2902,28 @@ export interface components {
             /** Format: int64 */
             sequenceId: number;
         };
+        ForOffer: {
+            /** Format: int64 */
+            offerId: number;
+            paces: {
+                [key: string]: "AT_ONCE" | "DAILY" | "WEEKLY" | "NOT";
+            };
+        };
+        Forecast: {
+            hours: components["schemas"]["HourCount"][];
+            keeps: components["schemas"]["Problem"][];
+            /** Format: date-time */
+            last?: string;
+            measured: boolean;
+            moments: string[];
+            /** Format: int64 */
+            people: number;
+            /** Format: double */
+            perSecond: number;
+            readers: components["schemas"]["Person"][];
+            /** Format: int64 */
+            unreachable: number;
+        };
         Forgotten: {
             email: string;
         };
@@ -2265,6 +2932,7 @@ export interface components {
             help: string;
             key: string;
             label: string;
+            lists: number[];
             placeholder: string;
             required: boolean;
             value: string;
@@ -2295,6 +2963,7 @@ export interface components {
             afterwards: components["schemas"]["Afterwards"];
             display: components["schemas"]["DisplayRules"];
             fields: components["schemas"]["FormField"][];
+            lists: number[];
             looks: components["schemas"]["Looks"];
             name: string;
             opening: components["schemas"]["Opening"];
@@ -2389,11 +3058,47 @@ export interface components {
         HostedPreview: {
             gives: components["schemas"]["Incentive"];
         };
+        HourCount: {
+            /** Format: date-time */
+            hour: string;
+            /** Format: int64 */
+            people: number;
+        };
         Html: {
             html: string;
         };
         HtmlToImport: {
             html: string;
+        };
+        ImportColumn: {
+            name: string;
+            samples: string[];
+        };
+        ImportCounts: {
+            /** Format: int64 */
+            added: number;
+            /** Format: int64 */
+            changed: number;
+            /** Format: int64 */
+            refused: number;
+            /** Format: int64 */
+            unchanged: number;
+        };
+        ImportPlan: {
+            /** Format: int64 */
+            askBy?: number;
+            columns: string[];
+            form: components["schemas"]["TableForm"];
+            /** @enum {string} */
+            known: "FILL" | "OVERWRITE" | "SKIP";
+            lists: number[];
+            statement: string;
+            tags: string[];
+            targets: string[];
+        };
+        ImportPreview: {
+            columns: components["schemas"]["ImportColumn"][];
+            rows: components["schemas"]["RowPreview"][];
         };
         Imported: {
             content: components["schemas"]["EmailContent"];
@@ -2405,6 +3110,53 @@ export interface components {
             form: string;
             lines: string[];
             to: string;
+        };
+        IssueChange: {
+            /** @enum {string} */
+            act: "PAUSE" | "GO_ON" | "STOP";
+        };
+        IssueNumbers: {
+            /** Format: int64 */
+            clicked: number;
+            /** Format: int64 */
+            dropped: number;
+            /** Format: int64 */
+            failed: number;
+            /** Format: date-time */
+            lastDue?: string;
+            /** Format: int64 */
+            left: number;
+            /** Format: int64 */
+            machine: number;
+            /** Format: int64 */
+            opened: number;
+            /** Format: int64 */
+            sent: number;
+            /** Format: int64 */
+            waiting: number;
+        };
+        IssueView: {
+            /** Format: date-time */
+            begunAt: string;
+            chosen?: string;
+            /** Format: date-time */
+            decideAt?: string;
+            filling: boolean;
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            number: number;
+            numbers: components["schemas"]["IssueNumbers"];
+            /** Format: int64 */
+            people: number;
+            /** Format: date-time */
+            plannedAt: string;
+            /** @enum {string} */
+            state: "BEGUN" | "FILLING" | "SENDING" | "PAUSED" | "STOPPED" | "DONE" | "SKIPPED";
+            trouble?: string;
+            versions: {
+                [key: string]: components["schemas"]["IssueNumbers"];
+            };
         };
         Joined: {
             /** Format: int64 */
@@ -2475,7 +3227,7 @@ export interface components {
             /** Format: int64 */
             emailId?: number;
             /** @enum {string} */
-            kind: "CONFIRMATION" | "DELIVERY" | "FOLLOW_UP";
+            kind: "CONFIRMATION" | "DELIVERY" | "FOLLOW_UP" | "MAILING";
             uses: components["schemas"]["EmailUse"][];
         };
         Line: {
@@ -2493,6 +3245,18 @@ export interface components {
             give: boolean;
             href: string;
             tag: string;
+        };
+        ListChoice: {
+            on: boolean;
+        };
+        ListCount: {
+            list: components["schemas"]["MailingList"];
+            /** Format: int64 */
+            people: number;
+        };
+        ListSettings: {
+            name: string;
+            sentence: string;
         };
         Looks: {
             /** @enum {string} */
@@ -2520,6 +3284,87 @@ export interface components {
             kind: "DOWNLOAD" | "COUPON" | "PRIVATE_PAGE" | "QUIZ" | "WHEEL";
             name: string;
         };
+        MailingDraft: {
+            settings: components["schemas"]["MailingSettings"];
+            /** Format: int32 */
+            version: number;
+        };
+        MailingList: {
+            /** Format: int64 */
+            id: number;
+            key: string;
+            settings: components["schemas"]["ListSettings"];
+        };
+        MailingMade: {
+            content: components["schemas"]["EmailContent"];
+        };
+        MailingPage: {
+            mailings: components["schemas"]["MailingView"][];
+            /** Format: int64 */
+            total: number;
+        };
+        MailingSettings: {
+            content: components["schemas"]["EmailContent"];
+            name: string;
+            recipients: components["schemas"]["Recipients"];
+            /** Format: int64 */
+            sharesWith?: number;
+            staysAway: boolean;
+            subjects?: components["schemas"]["TwoSubjects"];
+            when: components["schemas"]["SendWhen"];
+        };
+        MailingVersion: {
+            /** Format: int32 */
+            version: number;
+        };
+        MailingView: {
+            /** Format: int64 */
+            againOf?: number;
+            /** Format: int64 */
+            id: number;
+            issues: components["schemas"]["IssueView"][];
+            /** Format: date-time */
+            nextAt?: string;
+            settings: components["schemas"]["MailingSettings"];
+            /** @enum {string} */
+            state: "DRAFT" | "SCHEDULED" | "ENDED";
+            /** Format: date-time */
+            updatedAt: string;
+            /** Format: int32 */
+            version: number;
+        };
+        Membership: {
+            /** Format: date-time */
+            leftAt?: string;
+            /** Format: int64 */
+            listId: number;
+            name: string;
+            sentence: string;
+            /** Format: date-time */
+            since: string;
+        };
+        Merge: {
+            /** Format: date-time */
+            at: string;
+            goneEmail: string;
+            /** Format: int64 */
+            goneId: number;
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            keptId: number;
+        };
+        MergePreview: {
+            gone: components["schemas"]["Person"];
+            kept: components["schemas"]["Person"];
+            moves: {
+                [key: string]: number;
+            };
+        };
+        MergeWith: {
+            /** Format: int64 */
+            with: number;
+        };
         MockupFrom: {
             /** Format: int64 */
             fileId?: number;
@@ -2543,6 +3388,54 @@ export interface components {
         MockupWish: {
             design: string;
             from: components["schemas"]["MockupFrom"];
+        };
+        NamedKey: {
+            key: string;
+            name: string;
+        };
+        NewReader: {
+            email: string;
+        };
+        Note: {
+            /** Format: date-time */
+            at: string;
+            author: string;
+            /** Format: int64 */
+            id: number;
+            words: string;
+        };
+        NoteMade: {
+            words: string;
+        };
+        NoticeDraft: {
+            settings: components["schemas"]["NoticeSettings"];
+            /** Format: int32 */
+            version: number;
+        };
+        NoticeReaderView: {
+            /** Format: date-time */
+            confirmedAt?: string;
+            email: string;
+            /** Format: int64 */
+            id: number;
+            mine: boolean;
+            owner: boolean;
+            settings: components["schemas"]["NoticeSettings"];
+            /** @enum {string} */
+            state: "ASKED" | "TOLD" | "STOPPED";
+            /** Format: int32 */
+            version: number;
+        };
+        NoticeSettings: {
+            at: string;
+            /** @enum {string} */
+            day: "MONDAY" | "TUESDAY" | "WEDNESDAY" | "THURSDAY" | "FRIDAY" | "SATURDAY" | "SUNDAY";
+            emails: components["schemas"]["ChosenEmail"][];
+            offers: components["schemas"]["ForOffer"][];
+            people: boolean;
+            usual: {
+                [key: string]: "AT_ONCE" | "DAILY" | "WEEKLY" | "NOT";
+            };
         };
         Offer: {
             files: components["schemas"]["OfferFile"][];
@@ -2691,6 +3584,28 @@ export interface components {
             present: string;
             wanted: string;
         };
+        PeopleAsked: {
+            /** Format: int32 */
+            page: number;
+            question: components["schemas"]["Criterion"];
+            /** Format: int32 */
+            size: number;
+            words: string;
+        };
+        PeopleChoices: {
+            campaigns: string[];
+            emails: components["schemas"]["NamedKey"][];
+            forms: components["schemas"]["NamedKey"][];
+            offers: components["schemas"]["NamedKey"][];
+            outcomes: components["schemas"]["NamedKey"][];
+            pieces: components["schemas"]["NamedKey"][];
+            prizes: components["schemas"]["NamedKey"][];
+            sites: string[];
+        };
+        PeopleFound: {
+            /** Format: int64 */
+            people: number;
+        };
         Person: {
             /** Format: date-time */
             createdAt: string;
@@ -2701,6 +3616,43 @@ export interface components {
             /** @enum {string} */
             state: "WAITING_TO_CONFIRM" | "ON_THE_LIST" | "LEFT" | "UNREACHABLE" | "BLOCKED";
             zone?: string;
+        };
+        PersonDesk: {
+            lists: components["schemas"]["Membership"][];
+            notes: components["schemas"]["Note"][];
+            undoable?: components["schemas"]["Merge"];
+        };
+        PersonImport: {
+            byWhom: string;
+            checked?: components["schemas"]["ImportCounts"];
+            counts: components["schemas"]["ImportCounts"];
+            /** Format: date-time */
+            createdAt: string;
+            /** Format: date-time */
+            finishedAt?: string;
+            hash: string;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            plan: components["schemas"]["ImportPlan"];
+            /** Format: int64 */
+            readRows: number;
+            /** @enum {string} */
+            state: "READ" | "CHECKING" | "CHECKED" | "RUNNING" | "DONE" | "CANCELLED" | "FAILED" | "TAKEN_BACK";
+            /** Format: int64 */
+            totalRows: number;
+            trouble?: string;
+        };
+        PersonRow: {
+            answers: {
+                [key: string]: string;
+            };
+            /** Format: date-time */
+            listedSince?: string;
+            lists: string[];
+            person: components["schemas"]["Person"];
+            source: string;
+            tags: string[];
         };
         Picture: {
             alt: string;
@@ -2772,7 +3724,7 @@ export interface components {
             firstName: string;
             gives?: components["schemas"]["Incentive"];
             /** @enum {string} */
-            kind: "CONFIRMATION" | "DELIVERY" | "FOLLOW_UP";
+            kind: "CONFIRMATION" | "DELIVERY" | "FOLLOW_UP" | "MAILING";
             /** Format: int64 */
             offerId?: number;
             /** Format: int64 */
@@ -2827,10 +3779,14 @@ export interface components {
             /** @enum {string} */
             kind: "WHEEL";
             looks: components["schemas"]["WheelLooks"];
-            notice: components["schemas"]["WinNotice"];
             rules: components["schemas"]["SpinRules"];
             slices: components["schemas"]["PrizeSlice"][];
             words: components["schemas"]["WheelWords"];
+        };
+        Problem: {
+            code: string;
+            field: string;
+            message: string;
         };
         Question: {
             answers: components["schemas"]["Answer"][];
@@ -2875,6 +3831,14 @@ export interface components {
             /** @enum {string} */
             status: "OK" | "MISTYPED" | "MALFORMED";
         };
+        Recipients: {
+            except: components["schemas"]["Criterion"];
+            exceptSegments: number[];
+            /** Format: int64 */
+            listId: number;
+            segments: number[];
+            who: components["schemas"]["Criterion"];
+        };
         Recording: {
             /** Format: int64 */
             captions?: number;
@@ -2905,9 +3869,32 @@ export interface components {
             usesAfter?: number;
             zone?: string;
         };
+        Repeat: {
+            /** Format: int32 */
+            day?: number;
+            /** Format: int32 */
+            every: number;
+            /** @enum {string} */
+            unit: "DAYS" | "WEEKS" | "MONTHS";
+            /** Format: int32 */
+            week?: number;
+            weekdays: ("MONDAY" | "TUESDAY" | "WEDNESDAY" | "THURSDAY" | "FRIDAY" | "SATURDAY" | "SUNDAY")[];
+        };
         Reset: {
             password: string;
             token: string;
+        };
+        RowPreview: {
+            does: string;
+            email: string;
+            /** Format: int64 */
+            row: number;
+            why: string;
+        };
+        Rows: {
+            rows: components["schemas"]["PersonRow"][];
+            /** Format: int64 */
+            total: number;
         };
         Run: {
             endReason?: string;
@@ -2965,6 +3952,34 @@ export interface components {
             /** Format: int64 */
             times: number;
         };
+        Segment: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            question: components["schemas"]["Criterion"];
+            /** Format: int32 */
+            version: number;
+        };
+        SegmentDraft: {
+            name: string;
+            question: components["schemas"]["Criterion"];
+            /** Format: int32 */
+            version: number;
+        };
+        SendWhen: {
+            /** Format: date-time */
+            at?: string;
+            /** Format: date */
+            day?: string;
+            /** @enum {string} */
+            kind: "NOW" | "AT" | "REPEATED" | "WHEREVER";
+            repeat?: components["schemas"]["Repeat"];
+            time?: string;
+            /** Format: int32 */
+            times?: number;
+            /** Format: date */
+            until?: string;
+        };
         SendingSettings: {
             /** Format: int32 */
             connections: number;
@@ -3006,6 +4021,8 @@ export interface components {
         SequenceRules: {
             again: components["schemas"]["RunAgain"];
             goal: components["schemas"]["Goal"];
+            /** Format: int64 */
+            listId: number;
             personZone: boolean;
             start: components["schemas"]["Start"];
         };
@@ -3312,6 +4329,10 @@ export interface components {
             /** Format: int64 */
             size: number;
         };
+        TableForm: {
+            charset: string;
+            delimiter: string;
+        };
         TagByHand: {
             give: boolean;
             tag: string;
@@ -3329,6 +4350,10 @@ export interface components {
         };
         TagMade: {
             name: string;
+        };
+        TagRename: {
+            from: string;
+            to: string;
         };
         Taken: {
             address?: string;
@@ -3360,6 +4385,16 @@ export interface components {
             said: string;
             sent: boolean;
         };
+        TimelineLine: {
+            /** Format: date-time */
+            at: string;
+            detail: string;
+            /** @enum {string} */
+            kind?: "SIGNED_UP" | "CONFIRMATION_SENT" | "CONFIRMED" | "HANDED_OVER" | "DELIVERY_SENT" | "GRANTED" | "WON" | "QUIZ_FINISHED" | "ANSWERED" | "PASS_USED" | "GRANT_USED" | "PIECE_OPENED" | "GRANT_CHANGED" | "FRESH_LINK_ASKED" | "FOLLOW_UP_STARTED" | "FOLLOW_UP_SENT" | "FOLLOW_UP_SKIPPED" | "FOLLOW_UP_ENDED" | "LEFT" | "UNREACHABLE" | "REACHABLE_AGAIN" | "EMAIL_FAILED" | "BLOCKED" | "BOUNCED" | "COMPLAINED" | "LIST_JOINED" | "LIST_LEFT" | "MAILING_SENT" | "CHANGED_BY_HAND" | "IMPORTED" | "MERGED" | "TAG_GIVEN" | "TAG_TAKEN" | "OFFER_LIVE" | "OFFER_PAUSED";
+            offer?: string;
+            /** @enum {string} */
+            what: "SIGNED_UP" | "ANSWERED" | "SENT" | "OPENED" | "CLICKED" | "GOT" | "WON" | "USED" | "CHANGED";
+        };
         Today: {
             halt?: components["schemas"]["Halt"];
             mailTrouble?: string;
@@ -3378,7 +4413,7 @@ export interface components {
             detail: string;
             email?: string;
             /** @enum {string} */
-            kind: "SIGNED_UP" | "CONFIRMATION_SENT" | "CONFIRMED" | "HANDED_OVER" | "DELIVERY_SENT" | "GRANTED" | "PASS_USED" | "GRANT_USED" | "PIECE_OPENED" | "GRANT_CHANGED" | "FRESH_LINK_ASKED" | "FOLLOW_UP_STARTED" | "FOLLOW_UP_SENT" | "FOLLOW_UP_SKIPPED" | "FOLLOW_UP_ENDED" | "LEFT" | "UNREACHABLE" | "REACHABLE_AGAIN" | "EMAIL_FAILED" | "BLOCKED" | "BOUNCED" | "COMPLAINED" | "TAG_GIVEN" | "TAG_TAKEN" | "OFFER_LIVE" | "OFFER_PAUSED";
+            kind: "SIGNED_UP" | "CONFIRMATION_SENT" | "CONFIRMED" | "HANDED_OVER" | "DELIVERY_SENT" | "GRANTED" | "WON" | "QUIZ_FINISHED" | "ANSWERED" | "PASS_USED" | "GRANT_USED" | "PIECE_OPENED" | "GRANT_CHANGED" | "FRESH_LINK_ASKED" | "FOLLOW_UP_STARTED" | "FOLLOW_UP_SENT" | "FOLLOW_UP_SKIPPED" | "FOLLOW_UP_ENDED" | "LEFT" | "UNREACHABLE" | "REACHABLE_AGAIN" | "EMAIL_FAILED" | "BLOCKED" | "BOUNCED" | "COMPLAINED" | "LIST_JOINED" | "LIST_LEFT" | "MAILING_SENT" | "CHANGED_BY_HAND" | "IMPORTED" | "MERGED" | "TAG_GIVEN" | "TAG_TAKEN" | "OFFER_LIVE" | "OFFER_PAUSED";
             offer?: string;
             /** Format: int64 */
             offerId?: number;
@@ -3430,6 +4465,15 @@ export interface components {
         };
         Turn: {
             on: boolean;
+        };
+        TwoSubjects: {
+            /** Format: int32 */
+            hours: number;
+            /** Format: int32 */
+            shareOfA: number;
+            subject: string;
+            /** Format: int32 */
+            tried: number;
         };
         Typed: {
             coupon: components["schemas"]["Coupon"];
@@ -3570,13 +4614,7 @@ export interface components {
         };
         Whole: {
             dossier: components["schemas"]["Dossier"];
-            history: components["schemas"]["Told"][];
             person: components["schemas"]["Person"];
-        };
-        WinNotice: {
-            email: components["schemas"]["EmailContent"];
-            on: boolean;
-            to: string[];
         };
         Withdrawal: {
             reason: string;
@@ -3634,7 +4672,7 @@ export interface operations {
             };
         };
     };
-    change_1: {
+    change_5: {
         parameters: {
             query?: never;
             header?: never;
@@ -3720,7 +4758,7 @@ export interface operations {
             };
         };
     };
-    get_3: {
+    get_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -3786,7 +4824,7 @@ export interface operations {
             };
         };
     };
-    check: {
+    check_1: {
         parameters: {
             query?: never;
             header?: {
@@ -3888,7 +4926,7 @@ export interface operations {
             };
         };
     };
-    all_2: {
+    all_7: {
         parameters: {
             query?: never;
             header?: never;
@@ -3904,6 +4942,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LibraryEmail"][];
+                };
+            };
+        };
+    };
+    choices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleChoices"];
                 };
             };
         };
@@ -4046,7 +5104,209 @@ export interface operations {
             };
         };
     };
-    list_3: {
+    all_6: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonImport"][];
+                };
+            };
+        };
+    };
+    bringIn_1: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonImport"];
+                };
+            };
+        };
+    };
+    get_9: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonImport"];
+                };
+            };
+        };
+    };
+    cancel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonImport"];
+                };
+            };
+        };
+    };
+    check: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportPlan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonImport"];
+                };
+            };
+        };
+    };
+    preview_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ImportPlan"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportPreview"];
+                };
+            };
+        };
+    };
+    refused: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    start: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonImport"];
+                };
+            };
+        };
+    };
+    takeBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonImport"];
+                };
+            };
+        };
+    };
+    list_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -4066,7 +5326,7 @@ export interface operations {
             };
         };
     };
-    make_5: {
+    make_6: {
         parameters: {
             query?: never;
             header?: never;
@@ -4107,6 +5367,98 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    all_5: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListCount"][];
+                };
+            };
+        };
+    };
+    make_5: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListSettings"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListCount"][];
+                };
+            };
+        };
+    };
+    change_4: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListSettings"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListCount"][];
+                };
+            };
+        };
+    };
+    remove_5: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListCount"][];
+                };
             };
         };
     };
@@ -4396,6 +5748,266 @@ export interface operations {
             };
         };
     };
+    all_4: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MailingPage"];
+                };
+            };
+        };
+    };
+    add_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MailingMade"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MailingView"];
+                };
+            };
+        };
+    };
+    get_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MailingView"];
+                };
+            };
+        };
+    };
+    save_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MailingDraft"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MailingView"];
+                };
+            };
+        };
+    };
+    remove_4: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    again_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MailingView"];
+                };
+            };
+        };
+    };
+    callOff: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MailingView"];
+                };
+            };
+        };
+    };
+    copy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MailingView"];
+                };
+            };
+        };
+    };
+    change_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                issueId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["IssueChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MailingView"];
+                };
+            };
+        };
+    };
+    outlook: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MailingSettings"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Forecast"];
+                };
+            };
+        };
+    };
+    schedule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MailingVersion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MailingView"];
+                };
+            };
+        };
+    };
     make_4: {
         parameters: {
             query?: never;
@@ -4464,7 +6076,187 @@ export interface operations {
             };
         };
     };
-    list_1: {
+    all_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticeReaderView"][];
+                };
+            };
+        };
+    };
+    add_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewReader"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticeReaderView"][];
+                };
+            };
+        };
+    };
+    one: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticeReaderView"];
+                };
+            };
+        };
+    };
+    save: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoticeDraft"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticeReaderView"];
+                };
+            };
+        };
+    };
+    remove_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoticeReaderView"][];
+                };
+            };
+        };
+    };
+    ask: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    sample: {
+        parameters: {
+            query: {
+                pace: "AT_ONCE" | "DAILY" | "WEEKLY" | "NOT";
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DigestSample"];
+                };
+            };
+        };
+    };
+    send: {
+        parameters: {
+            query: {
+                pace: "AT_ONCE" | "DAILY" | "WEEKLY" | "NOT";
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    list_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -4729,7 +6521,7 @@ export interface operations {
             };
         };
     };
-    get_5: {
+    get_6: {
         parameters: {
             query?: never;
             header?: never;
@@ -5077,7 +6869,7 @@ export interface operations {
             };
         };
     };
-    list_2: {
+    list_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -5227,7 +7019,7 @@ export interface operations {
             };
         };
     };
-    remove_1: {
+    remove_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -5298,7 +7090,7 @@ export interface operations {
             };
         };
     };
-    get_7: {
+    get_8: {
         parameters: {
             query?: never;
             header?: never;
@@ -5740,7 +7532,53 @@ export interface operations {
             };
         };
     };
-    get_6: {
+    export: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeopleAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    rows: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PeopleAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rows"];
+                };
+            };
+        };
+    };
+    get_7: {
         parameters: {
             query?: never;
             header?: never;
@@ -5782,6 +7620,222 @@ export interface operations {
             };
         };
     };
+    desk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonDesk"];
+                };
+            };
+        };
+    };
+    erase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    everything: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: {
+                            [key: string]: unknown;
+                        }[];
+                    };
+                };
+            };
+        };
+    };
+    change_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FieldsChanged"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                listId: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListChoice"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    mergePreview: {
+        parameters: {
+            query: {
+                with: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MergePreview"];
+                };
+            };
+        };
+    };
+    merge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeWith"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Merge"];
+                };
+            };
+        };
+    };
+    note: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteMade"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Note"][];
+                };
+            };
+        };
+    };
+    removeNote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                noteId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Note"][];
+                };
+            };
+        };
+    };
     again: {
         parameters: {
             query?: never;
@@ -5804,7 +7858,7 @@ export interface operations {
             };
         };
     };
-    change: {
+    change_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -5826,6 +7880,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": string[];
+                };
+            };
+        };
+    };
+    timeline: {
+        parameters: {
+            query?: {
+                what?: "SIGNED_UP" | "ANSWERED" | "SENT" | "OPENED" | "CLICKED" | "GOT" | "WON" | "USED" | "CHANGED";
+                before?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimelineLine"][];
                 };
             };
         };
@@ -5853,6 +7932,26 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Whole"];
                 };
+            };
+        };
+    };
+    undoMerge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -5961,6 +8060,120 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["QuizFile"][];
                 };
+            };
+        };
+    };
+    all_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Segment"][];
+                };
+            };
+        };
+    };
+    keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SegmentDraft"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Segment"];
+                };
+            };
+        };
+    };
+    count: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Criterion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PeopleFound"];
+                };
+            };
+        };
+    };
+    change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SegmentDraft"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Segment"];
+                };
+            };
+        };
+    };
+    remove_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -6160,7 +8373,7 @@ export interface operations {
             };
         };
     };
-    remove_2: {
+    remove_6: {
         parameters: {
             query?: never;
             header?: never;
@@ -6207,7 +8420,7 @@ export interface operations {
             };
         };
     };
-    get_4: {
+    get_5: {
         parameters: {
             query?: never;
             header?: never;
@@ -6375,7 +8588,7 @@ export interface operations {
             };
         };
     };
-    list: {
+    list_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -6509,6 +8722,30 @@ export interface operations {
             };
         };
     };
+    rename: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TagRename"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TagCount"][];
+                };
+            };
+        };
+    };
     make: {
         parameters: {
             query?: never;
@@ -6575,7 +8812,7 @@ export interface operations {
             };
         };
     };
-    count: {
+    count_1: {
         parameters: {
             query: {
                 since: string;

@@ -4,6 +4,8 @@ import { computed, ref } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import type { FieldDefinition, FormSettings } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
+import ListChoice from '../people/ListChoice.vue'
+import { useLists } from '../people/useLists'
 import { useReorder } from '../shared/useReorder'
 import { definitionOf, isConsent, newField, nextConsent, takes, TYPE_WORDS } from './words'
 
@@ -11,6 +13,11 @@ import { definitionOf, isConsent, newField, nextConsent, takes, TYPE_WORDS } fro
 defineProps<{ problemAt(field: string): string | undefined }>()
 const form = defineModel<FormSettings>({ required: true })
 const business = useBusiness()
+const lists = useLists()
+const NOBODY = 'Nobody who signs up here is on a list: no email to many ever reaches them.'
+const putsOnAny = computed(
+  () => [form.value.lists, ...form.value.fields.map((f) => f.lists)].flat().length > 0,
+)
 const A_LOT = 4
 /** Key of the field whose settings are open. */
 const open = ref('')
@@ -31,7 +38,16 @@ function addConsent() {
   const key = nextConsent(form.value.fields)
   if (key) {
     const label = 'Send me this and the odd email after it. I can leave at any time.'
-    form.value.fields.push({ key, label, placeholder: '', help: '', required: true, half: false, value: '' })
+    form.value.fields.push({
+      key,
+      label,
+      placeholder: '',
+      help: '',
+      required: true,
+      half: false,
+      value: '',
+      lists: [],
+    })
   }
 }
 
@@ -44,6 +60,11 @@ const { move } = useReorder(fields, (i) => document.getElementById(`handle-${for
 
 <template>
   <div class="stack">
+    <ListChoice
+      v-model="form.lists"
+      label="Signing up puts them on"
+      :problem="lists.isLoaded && !putsOnAny ? NOBODY : ''"
+    />
     <p class="small quiet">
       {{ asked.length }} {{ asked.length === 1 ? 'field' : 'fields' }} · about
       {{ takes(form.fields, business.fields) }} seconds
@@ -78,6 +99,11 @@ const { move } = useReorder(fields, (i) => document.getElementById(`handle-${for
             hint="The exact words are kept with each sign-up."
             persistent-hint
             :error-messages="problemAt(`fields[${i}].label`)"
+          />
+          <ListChoice
+            v-if="isConsent(field.key)"
+            v-model="field.lists"
+            label="Ticked, it also puts them on"
           />
           <template v-else-if="typeOf(field.key) === 'HIDDEN'">
             <v-text-field

@@ -5,6 +5,7 @@ import { SHAPE_WORDS } from './words'
 import Choice from '../shared/Choice.vue'
 import LoadState from '../shared/LoadState.vue'
 import { useFormCalls } from './useFormCalls'
+import { withoutScripts } from '../shared/withoutScripts'
 
 /** Forms to start from, as live miniatures: each is drawn by the same renderer that visitors meet. */
 const props = defineProps<{ offerId: number }>()
@@ -38,7 +39,13 @@ void load()
 </script>
 
 <template>
-  <v-dialog :model-value="true" max-width="1120" scrollable @update:model-value="emit('close')">
+  <v-dialog
+    aria-label="Add a form"
+    :model-value="true"
+    max-width="1120"
+    scrollable
+    @update:model-value="emit('close')"
+  >
     <v-card>
       <v-card-title class="row spread">
         <h2>Add a form</h2>
@@ -54,7 +61,7 @@ void load()
             <span class="mini" aria-hidden="true">
               <iframe
                 v-if="drawn[layout.id]"
-                :srcdoc="drawn[layout.id]"
+                :srcdoc="withoutScripts(drawn[layout.id] ?? '')"
                 sandbox="allow-same-origin"
                 tabindex="-1"
                 title=""

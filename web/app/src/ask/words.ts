@@ -40,6 +40,7 @@ export function newField(definition: FieldDefinition): FormField {
     required: definition.type === 'EMAIL',
     half: false,
     value: '',
+    lists: [],
   }
 }
 

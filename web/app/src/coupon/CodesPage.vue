@@ -182,6 +182,8 @@ watch(
 .table {
   padding: 0;
   overflow-x: auto;
+  /* What is only told stays within what scrolls. */
+  position: relative;
 }
 table {
   width: 100%;

@@ -106,4 +106,15 @@ watch([() => clock.moves, () => clock.tick], () => void look(), { immediate: tru
 .demo :focus-visible {
   outline-color: #fbf8f1;
 }
+@media (max-width: 720px) {
+  /* Above the places. */
+  .demo {
+    inset: auto 0 calc(58px + env(safe-area-inset-bottom));
+    flex-wrap: nowrap;
+    overflow-x: auto;
+    gap: 12px;
+    padding: 5px 16px;
+    white-space: nowrap;
+  }
+}
 </style>

@@ -4,6 +4,7 @@ import type { EmailBlock, EmailKind } from '../api/types'
 import CropDialog from '../shared/CropDialog.vue'
 import MockupButton from '../mockup/MockupButton.vue'
 import PictureField from '../shared/PictureField.vue'
+import NumberField from '../shared/NumberField.vue'
 import FillInEditor from './FillInEditor.vue'
 import SocialFields from './SocialFields.vue'
 
@@ -95,6 +96,23 @@ const targets = computed(() => [
       :path="`${path}.links`"
       :problem-at="problemAt"
     />
+    <template v-else-if="block.kind === 'FEED'">
+      <v-text-field
+        v-model="block.href"
+        label="Address of the feed"
+        placeholder="https://"
+        hint="RSS, Atom or JSON Feed. Read once for all when the email goes out."
+        persistent-hint
+        :error-messages="at('href')"
+      />
+      <NumberField
+        v-model="block.most"
+        min="1"
+        max="20"
+        label="Entries at most"
+        :error-messages="at('most')"
+      />
+    </template>
     <p v-else class="small quiet">A line across. There is nothing to set.</p>
   </div>
 </template>

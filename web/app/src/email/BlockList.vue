@@ -5,7 +5,7 @@ import { VueDraggable } from 'vue-draggable-plus'
 import type { EmailBlock, EmailKind } from '../api/types'
 import { useReorder } from '../shared/useReorder'
 import BlockCard from './BlockCard.vue'
-import { BLOCK_KINDS, fresh } from './blocks'
+import { fresh, kindsFor } from './blocks'
 
 /** Blocks from top to bottom: dragged by their handles, or moved by Alt and an arrow key. One is open at a time. */
 const props = defineProps<{
@@ -18,7 +18,7 @@ const props = defineProps<{
 const blocks = defineModel<EmailBlock[]>({ required: true })
 const open = ref(-1)
 const list = useTemplateRef<HTMLElement>('list')
-const kinds = BLOCK_KINDS.filter((k) => props.top || k.kind !== 'COLUMNS')
+const kinds = kindsFor(props.kind).filter((k) => props.top || k.kind !== 'COLUMNS')
 
 async function add(kind: EmailBlock['kind'], at = blocks.value.length) {
   blocks.value.splice(at, 0, fresh(kind, props.kind))

@@ -91,7 +91,7 @@ async function test() {
       :desktop-width="680"
     />
   </div>
-  <v-dialog v-model="testing" max-width="460">
+  <v-dialog v-model="testing" aria-label="Send a test" max-width="460">
     <v-card class="pa-2">
       <form @submit.prevent="test">
         <v-card-title><h2>Send a test</h2></v-card-title>
@@ -146,6 +146,11 @@ async function test() {
   border: 1px solid var(--line);
   border-radius: 10px;
   padding: 8px 14px;
+}
+@media (max-width: 600px) {
+  .tools {
+    flex-wrap: wrap;
+  }
 }
 /* As a mailbox lists it: one line, cut off where the room ends. */
 .line {

@@ -129,7 +129,7 @@ function setLink() {
         </li>
       </ul>
     </Teleport>
-    <v-dialog v-model="linking">
+    <v-dialog v-model="linking" aria-label="Where the link leads">
       <v-card class="pa-2">
         <form @submit.prevent="setLink">
           <v-card-text>

@@ -29,7 +29,13 @@ async function bring() {
 </script>
 
 <template>
-  <v-dialog :model-value="true" max-width="760" scrollable @update:model-value="emit('close')">
+  <v-dialog
+    aria-label="Start from a layout"
+    :model-value="true"
+    max-width="760"
+    scrollable
+    @update:model-value="emit('close')"
+  >
     <v-card>
       <template v-if="what === 'start'">
         <v-card-title><h2>Start from a layout</h2></v-card-title>

@@ -6,6 +6,7 @@ import {
   mdiImageOutline,
   mdiLinkVariant,
   mdiMinus,
+  mdiRss,
   mdiViewColumnOutline,
 } from '@mdi/js'
 import type { EmailBlock, EmailContent, EmailKind } from '../api/types'
@@ -28,7 +29,14 @@ export const BLOCK_KINDS: BlockKind[] = [
   { kind: 'COLUMNS', words: 'Columns', icon: mdiViewColumnOutline },
   { kind: 'DIVIDER', words: 'Line across', icon: mdiMinus },
   { kind: 'SOCIAL', words: 'Where else to find you', icon: mdiLinkVariant },
+  { kind: 'FEED', words: 'Newest of a feed', icon: mdiRss },
 ]
+
+/** Kinds for one kind of email: a feed is for many, what an offer gives is for its own people. */
+export const kindsFor = (email: EmailKind) =>
+  BLOCK_KINDS.filter(({ kind }) =>
+    email === 'MAILING' ? kind !== 'INCENTIVE' && kind !== 'FILE_LINK' : kind !== 'FEED',
+  )
 
 export const wordsOf = (kind: Kind) => BLOCK_KINDS.find((k) => k.kind === kind)!.words
 
@@ -42,6 +50,7 @@ const EMPTY: EmailBlock = {
   alt: '',
   columns: [],
   links: [],
+  most: 0,
 }
 
 /** A new block of a kind, with first words where a block without words would not show. */
@@ -59,6 +68,8 @@ export function fresh(kind: Kind, email: EmailKind): EmailBlock {
       return { ...block, label: 'Open it' }
     case 'COLUMNS':
       return { ...block, columns: [{ blocks: [text()] }, { blocks: [text()] }] }
+    case 'FEED':
+      return { ...block, most: 3 }
     case 'SOCIAL':
       return { ...block, links: [{ name: 'Our shop', href: '' }] }
     default:
@@ -113,6 +124,7 @@ export function inShort(block: EmailBlock): string {
     FILE_LINK: block.label,
     INCENTIVE: block.label,
     SOCIAL: block.links.map((link) => link.name).join(', '),
+    FEED: block.href,
   }
   const said = own[block.kind] ?? ''
   return said ? `${wordsOf(block.kind)}: ${said.slice(0, 60)}` : wordsOf(block.kind)

@@ -29,7 +29,7 @@ export function fillInNode(show: (menu: Menu | null) => void, insertBlock?: (blo
   const offered = (): Offered[] => [
     ...allFillIns(),
     ...(insertBlock
-      ? BLOCK_KINDS.filter((k) => k.kind !== 'COLUMNS').map((k) => ({
+      ? BLOCK_KINDS.filter((k) => k.kind !== 'COLUMNS' && k.kind !== 'FEED').map((k) => ({
           name: k.kind,
           label: `${k.words}, below`,
           block: k.kind,

@@ -16,6 +16,7 @@ const KINDS: Record<LibraryEmail['kind'], string> = {
   CONFIRMATION: 'Confirmation',
   DELIVERY: 'Delivery',
   FOLLOW_UP: 'In a sequence',
+  MAILING: 'To many',
 }
 const shown = computed(() =>
   emails.value?.filter((email) =>

@@ -4,11 +4,13 @@ import { useRoute } from 'vue-router'
 import EngineBoard from './EngineBoard.vue'
 import EmailTable from './EmailTable.vue'
 import LayoutShelf from './LayoutShelf.vue'
+import MailingTable from '../mailing/MailingTable.vue'
 import SequenceTable from './SequenceTable.vue'
 
 /** All emails, sequences, layouts, and the mail engine that sends them. */
 const PARTS = [
   { part: '', words: 'All emails' },
+  { part: 'many', words: 'To many' },
   { part: 'sequences', words: 'Sequences' },
   { part: 'layouts', words: 'Layouts' },
   { part: 'engine', words: 'Mail engine' },
@@ -32,7 +34,8 @@ const part = computed(() => String(route.params.part ?? ''))
         >
       </nav>
     </div>
-    <SequenceTable v-if="part === 'sequences'" />
+    <MailingTable v-if="part === 'many'" />
+    <SequenceTable v-else-if="part === 'sequences'" />
     <LayoutShelf v-else-if="part === 'layouts'" />
     <EngineBoard v-else-if="part === 'engine'" />
     <EmailTable v-else />

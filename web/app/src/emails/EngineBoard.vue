@@ -25,6 +25,7 @@ const KINDS: Record<EngineLine['kind'], string> = {
   CONFIRMATION: 'confirmation',
   DELIVERY: 'delivery',
   FOLLOW_UP: 'sequence email',
+  MAILING: 'email to many',
 }
 const clock = useClock()
 const view = ref<EngineView | null>(null)

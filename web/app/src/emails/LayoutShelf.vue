@@ -75,7 +75,7 @@ li {
 }
 @media (max-width: 900px) {
   .shelf {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
 }
 </style>

@@ -69,7 +69,7 @@ onMounted(async () => {
       </span>
     </router-link>
   </template>
-  <v-dialog v-model="making" max-width="460">
+  <v-dialog v-model="making" aria-label="Make a sequence" max-width="460">
     <v-card class="pa-2">
       <form @submit.prevent="make">
         <v-card-title><h2>Make a sequence</h2></v-card-title>

@@ -17,6 +17,7 @@ const offer = {
 
 async function open() {
   const server = new FakeServer({
+    'GET /mailings': { mailings: [], total: 0 },
     'GET /offers': [offer],
     'GET /people': { people: [{ id: 3, email: 'aoife@mail.example' }], total: 1 },
   })

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import type { OfferView } from '../api/types'
+import type { MailingView, OfferView } from '../api/types'
+import { useMailings } from '../mailing/useMailings'
 import { usePeople } from '../people/usePeople'
 import { useOffers } from '../business/useOffers'
 import { useLatest } from '../shared/useLatest'
@@ -9,6 +10,7 @@ import { useLatest } from '../shared/useLatest'
 const MOST_PEOPLE = 5
 const everybody = usePeople()
 const everyOffer = useOffers()
+const everyMailing = useMailings()
 
 interface Found {
   words: string
@@ -20,6 +22,7 @@ const emit = defineEmits<{ close: [] }>()
 const router = useRouter()
 const words = ref('')
 const offers = ref<OfferView[]>([])
+const mailings = ref<MailingView[]>([])
 const chosen = ref(0)
 const field = ref<HTMLInputElement>()
 
@@ -41,6 +44,8 @@ const COMMANDS: Found[] = [
   { words: 'Offers', kind: 'go to', to: '/offers' },
   { words: 'People', kind: 'go to', to: '/people' },
   { words: 'Emails: all of them, and where each is used', kind: 'go to', to: '/emails' },
+  { words: 'Emails to many', kind: 'go to', to: '/emails/many' },
+  { words: 'Import people', kind: 'do', to: '/people/import' },
   { words: 'Sequences', kind: 'go to', to: '/emails/sequences' },
   { words: 'Mail engine: what waits and what failed', kind: 'go to', to: '/emails/engine' },
   { words: 'Site: the snippet, and what would show', kind: 'go to', to: '/site' },
@@ -63,7 +68,14 @@ const found = computed<Found[]>(() => {
       to: `/offers/${offer.id}/hand-over`,
     },
   ])
-  const fixed = [...stops, ...COMMANDS].filter((item) => item.words.toLowerCase().includes(wanted))
+  const letters = mailings.value.map(({ id, settings }) => ({
+    words: settings.name || settings.content.subject,
+    kind: 'email to many',
+    to: `/mailings/${id}`,
+  }))
+  const fixed = [...stops, ...letters, ...COMMANDS].filter((item) =>
+    item.words.toLowerCase().includes(wanted),
+  )
   return [...fixed.slice(0, 8), ...people.value]
 })
 
@@ -80,10 +92,16 @@ const move = (by: number) => (chosen.value = Math.max(0, Math.min(found.value.le
 
 onMounted(() => field.value?.focus())
 void everyOffer.all().then((all) => (offers.value = all))
+void everyMailing.page(0).then((page) => (mailings.value = page.mailings))
 </script>
 
 <template>
-  <v-dialog :model-value="true" max-width="560" @update:model-value="emit('close')">
+  <v-dialog
+    aria-label="Find anything"
+    :model-value="true"
+    max-width="560"
+    @update:model-value="emit('close')"
+  >
     <v-card class="pa-4">
       <!-- A plain field: the library's gives the role to what surrounds it, too. -->
       <input

@@ -63,7 +63,7 @@ onMounted(() => void load())
     >
     <button type="button" class="small quiet share" @click="choose">Use another sequence</button>
   </SequenceBench>
-  <v-dialog v-model="choosing" max-width="560">
+  <v-dialog v-model="choosing" aria-label="Follow this offer with another sequence" max-width="560">
     <v-card>
       <v-card-title><h2>Follow this offer with another sequence</h2></v-card-title>
       <v-card-text>

@@ -6,7 +6,7 @@ import type { OfferView } from '../api/types'
 import { useClock } from '../clock/useClock'
 import { setGivenFillIns } from '../email/fillIns'
 import FollowUpStop from './FollowUpStop.vue'
-import { STOPS, type Stop } from './stops'
+import { STOPS, STOP_WORDS, type Stop } from './stops'
 import CopyButton from '../shared/CopyButton.vue'
 import { saveAll } from '../shared/saving/desk'
 import { useKeys } from '../shared/useKeys'
@@ -22,6 +22,7 @@ import { STATE_WORDS } from './words'
 import LoadState from '../shared/LoadState.vue'
 import ConfirmDialog from '../shared/ConfirmDialog.vue'
 import { useOffers } from '../business/useOffers'
+import { usePlaceName } from '../shared/usePlace'
 
 const calls = useOffers()
 
@@ -31,6 +32,7 @@ const clock = useClock()
 const id = Number(route.params.id)
 const { view, fault, refresh, settings } = useTrack(id)
 const stop = computed(() => route.params.stop as Stop)
+usePlaceName(() => (view.value ? `${view.value.offer.settings.name}, ${STOP_WORDS[stop.value]}` : ''))
 const readinessShown = ref(false)
 const pausing = ref(false)
 const held = ref('')

@@ -95,7 +95,7 @@ watch(
       </div>
       <SmallTrack :track="o.track" />
     </router-link>
-    <v-dialog v-model="making" @after-leave="router.replace('/offers')">
+    <v-dialog v-model="making" aria-label="A new offer" @after-leave="router.replace('/offers')">
       <v-card class="pa-2">
         <form @submit.prevent="make">
           <v-card-title><h2>A new offer</h2></v-card-title>

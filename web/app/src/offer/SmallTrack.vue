@@ -26,7 +26,7 @@ const tokens = computed(() => [
 .line {
   list-style: none;
   display: grid;
-  grid-template-columns: repeat(5, minmax(64px, 1fr));
+  grid-template-columns: repeat(5, minmax(0, 1fr));
   padding: 0;
 }
 li {
@@ -56,6 +56,11 @@ li:not(:last-child)::before {
   color: #fff;
   font-size: 13px;
   font-weight: 700;
+}
+@media (max-width: 420px) {
+  .line .small {
+    font-size: 11px;
+  }
 }
 .empty .token {
   background: var(--sand);

@@ -2,19 +2,12 @@
 import { computed } from 'vue'
 import type { Finding, OfferView } from '../api/types'
 import { kindOf } from './kinds'
-import { STOPS, type Stop } from './stops'
+import { STOPS, STOP_WORDS, type Stop } from './stops'
 import { between, percent } from '../shared/when'
 
 /** The five stops of an offer joined by a line: counts at the tokens, rates on the line, marks where something waits. */
 const props = defineProps<{ view: OfferView; chosen: Stop }>()
 
-const NAMES: Record<Stop, string> = {
-  give: 'Give',
-  ask: 'Ask',
-  confirm: 'Confirm',
-  'hand-over': 'Hand over',
-  'follow-up': 'Follow up',
-}
 const n = (count: number) => count.toLocaleString('en-GB')
 
 const stops = computed(() => {
@@ -33,7 +26,7 @@ const stops = computed(() => {
     return {
       stop,
       number: i + 1,
-      name: NAMES[stop],
+      name: STOP_WORDS[stop],
       count: counts[stop],
       rate: share && share.of > 0 ? percent(share.share) : '',
       interval:

@@ -1,179 +1,220 @@
 <script setup lang="ts">
-import { mdiMagnify } from '@mdi/js'
+import { mdiMagnify, mdiTrayArrowDown, mdiTrayArrowUp, mdiViewColumnOutline } from '@mdi/js'
 import { computed, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import type { OfferView } from '../api/types'
+import type { Criterion } from '../api/types'
 import { useClock } from '../clock/useClock'
-import { useLatest } from '../shared/useLatest'
-import When from '../business/When.vue'
-import { PERSON_STATES } from './states'
 import LoadState from '../shared/LoadState.vue'
+import { useLatest } from '../shared/useLatest'
+import { useNotice } from '../shared/useNotice'
+import { condition, EVERYBODY, group, stateKey } from './criteria'
+import CriterionGroup from './CriterionGroup.vue'
+import ListsDialog from './ListsDialog.vue'
+import PeopleTable from './PeopleTable.vue'
+import SegmentBar from './SegmentBar.vue'
+import { COLUMNS, useColumns } from './useColumns'
+import { useLists } from './useLists'
+import { useNames } from './useNames'
 import { usePeople } from './usePeople'
-import { useOffers } from '../business/useOffers'
+import { useSegments } from './useSegments'
+import { useDisplay } from 'vuetify'
 
-const people = usePeople()
-const everyOffer = useOffers()
+const { xs } = useDisplay()
 
 const PAGE = 50
 const COUNTED = 100_000
-
 const route = useRoute()
 const router = useRouter()
 const clock = useClock()
-const offers = ref<OfferView[]>([])
+const people = usePeople()
+const segments = useSegments()
+const lists = useLists()
+const names = useNames()
+const notice = useNotice()
+const columns = useColumns()
 const words = ref(String(route.query.words ?? ''))
+const showsLists = ref(false)
+const exporting = ref(false)
 
-const query = computed(() => ({
-  words: String(route.query.words ?? ''),
-  state: route.query.state ? String(route.query.state) : '',
-  offerId: route.query.offerId ? Number(route.query.offerId) : null,
-  page: Number(route.query.page ?? 0),
-  moves: clock.moves,
-}))
+const segmentId = computed(() => Number(route.query.segment) || null)
+/** What is asked stands in the address: as it was typed, else as the segment or an older address has it. */
+const question = computed<Criterion>(() => {
+  const { q, state, offerId, tag } = route.query
+  if (q) {
+    try {
+      return JSON.parse(String(q)) as Criterion
+    } catch {
+      return EVERYBODY
+    }
+  }
+  const segment = segments.all.find((one) => one.id === segmentId.value)
+  if (segment) {
+    return segment.question
+  }
+  const parts = [
+    ...(state ? [condition('STATE', 'IS', stateKey(String(state)))] : []),
+    ...(offerId ? [condition('SIGNED_UP', 'HAS', String(offerId))] : []),
+    ...(tag ? [condition('TAG', 'HAS', String(tag))] : []),
+  ]
+  return group('ALL', parts)
+})
 
-const { answer: page, fault } = useLatest(
+const isReady = computed(() => segmentId.value === null || segments.isLoaded)
+const query = computed(() =>
+  isReady.value
+    ? {
+        words: String(route.query.words ?? ''),
+        question: question.value,
+        page: Number(route.query.page ?? 0),
+        moves: clock.moves,
+      }
+    : null,
+)
+const { answer: found, fault } = useLatest(
   () => query.value,
-  (q) => {
-    const params = new URLSearchParams({ words: q.words, page: String(q.page), size: String(PAGE) })
-    if (q.state) {
-      params.set('state', q.state)
-    }
-    if (q.offerId) {
-      params.set('offerId', String(q.offerId))
-    }
-    return people.page(params)
-  },
+  (q) => people.rows(q.words, q.question, q.page, PAGE),
 )
 
-const pages = computed(() => Math.ceil((page.value?.total ?? 0) / PAGE))
+const page = computed(() => Number(route.query.page ?? 0))
+const pages = computed(() => Math.ceil((found.value?.total ?? 0) / PAGE))
 const total = computed(() => {
-  const n = page.value?.total ?? 0
+  const n = found.value?.total ?? 0
   return n > COUNTED ? 'more than 100,000' : n.toLocaleString('en-GB')
 })
-const filtered = computed(() => !!(query.value.words || query.value.state || query.value.offerId))
+const isNarrowed = computed(() => !!words.value || question.value.parts.length > 0)
 
-/** The filter lives in the address, so that Back and a refresh keep it. */
-function set(change: Record<string, string | undefined>) {
-  void router.replace({ query: { ...route.query, page: undefined, ...change } })
+/** What is asked lives in the address, so that Back and a refresh keep it. */
+function ask(asked: Criterion | null, segment = segmentId.value) {
+  void router.replace({
+    query: {
+      words: route.query.words,
+      segment: segment ? String(segment) : undefined,
+      q: asked && (asked.parts.length || segment) ? JSON.stringify(asked) : undefined,
+    },
+  })
 }
 
-watch(words, (typed) => set({ words: typed || undefined }))
-void everyOffer.all().then((all) => (offers.value = all))
+function choose(id: number | null) {
+  void router.replace({ query: { words: route.query.words, segment: id ? String(id) : undefined } })
+}
+
+watch(words, (typed) =>
+  router.replace({ query: { ...route.query, page: undefined, words: typed || undefined } }),
+)
+
+async function take() {
+  exporting.value = true
+  try {
+    await people.export(words.value, question.value)
+  } catch (failed) {
+    notice.tell(failed)
+  } finally {
+    exporting.value = false
+  }
+}
+
+const columnChoices = computed(() => [
+  ...COLUMNS.map(({ key, words: title }) => ({ value: key as string, title })),
+  ...names.value.fields
+    .filter((field) => field.key !== 'email' && field.key !== 'first_name')
+    .map((field) => ({ value: field.key, title: field.label })),
+])
+const listsThere = computed(() => lists.all.length)
 </script>
 
 <template>
   <main class="page stack">
     <div class="row spread">
-      <h1>People</h1>
-      <span class="quiet" role="status">{{ page ? `${total} found` : '' }}</span>
+      <div class="row">
+        <h1>People</h1>
+        <span class="quiet" role="status">{{ found ? `${total} found` : '' }}</span>
+      </div>
+      <div class="row">
+        <v-btn @click="showsLists = true">Lists{{ listsThere ? ` (${listsThere})` : '' }}</v-btn>
+        <v-btn :prepend-icon="mdiTrayArrowUp" to="/people/import">Import</v-btn>
+        <v-btn :prepend-icon="mdiTrayArrowDown" :loading="exporting" @click="take">Export CSV</v-btn>
+      </div>
     </div>
-    <div class="row filters">
+    <div class="row">
       <v-text-field
         v-model="words"
         class="search"
+        density="compact"
+        hide-details
         label="Address or first name"
         :prepend-inner-icon="mdiMagnify"
         clearable
         @click:clear="words = ''"
       />
-      <v-select
-        class="offer"
-        label="Offer"
-        :model-value="query.offerId"
-        :items="[
-          { title: 'Any offer', value: null },
-          ...offers.map((o) => ({ title: o.offer.settings.name, value: o.offer.id })),
-        ]"
-        @update:model-value="set({ offerId: $event ? String($event) : undefined })"
-      />
-      <div class="row chips" role="group" aria-label="State">
-        <v-btn
-          v-for="(name, state) in PERSON_STATES"
-          :key="state"
-          size="small"
-          :variant="query.state === state ? 'flat' : 'outlined'"
-          :color="query.state === state ? 'primary' : undefined"
-          :aria-pressed="query.state === state"
-          @click="set({ state: query.state === state ? undefined : state })"
-          >{{ name }}</v-btn
-        >
-      </div>
+      <SegmentBar :question="question" :chosen="segmentId" @choose="choose" />
+      <v-menu :close-on-content-click="false">
+        <template #activator="{ props: activator }">
+          <v-btn class="ml-auto" variant="text" :prepend-icon="mdiViewColumnOutline" v-bind="activator"
+            >Columns</v-btn
+          >
+        </template>
+        <v-card class="pa-3 columns">
+          <v-checkbox
+            v-for="column in columnChoices"
+            :key="column.value"
+            v-model="columns"
+            density="compact"
+            hide-details
+            :label="column.title"
+            :value="column.value"
+          />
+        </v-card>
+      </v-menu>
     </div>
-    <LoadState :loading="!page" :fault="fault" />
-    <div v-if="page?.people.length === 0" class="panel">
-      <template v-if="filtered">
+    <div class="asked">
+      <span class="quiet small">{{ question.parts.length ? 'Everybody' : 'Everybody:' }}</span>
+      <CriterionGroup
+        :model-value="question"
+        :names="names"
+        label="Who is looked for"
+        @update:model-value="ask"
+      />
+    </div>
+    <LoadState :loading="!found" :fault="fault" />
+    <div v-if="found?.rows.length === 0" class="panel">
+      <template v-if="isNarrowed">
         <h2>Nobody fits</h2>
-        <p>Take a filter away, or look for fewer letters.</p>
+        <p>Take a condition away, or look for fewer letters.</p>
       </template>
       <template v-else>
         <h2>Nobody yet</h2>
-        <p>Everybody who signs up for an offer appears here, with all that happened since.</p>
+        <p>
+          Everybody who signs up for an offer appears here, with all that happened since. You can also import
+          people you have already.
+        </p>
       </template>
     </div>
-    <div v-else-if="page" class="panel table">
-      <table>
-        <thead>
-          <tr>
-            <th scope="col">Address</th>
-            <th scope="col">First name</th>
-            <th scope="col">State</th>
-            <th scope="col">Since</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="person in page.people" :key="person.id">
-            <td>
-              <router-link :to="`/people/${person.id}`">{{ person.email }}</router-link>
-            </td>
-            <td>{{ person.firstName || '–' }}</td>
-            <td>
-              <span class="mark" :class="{ live: person.state === 'ON_THE_LIST' }">{{
-                PERSON_STATES[person.state]
-              }}</span>
-            </td>
-            <td class="quiet"><When :at="person.createdAt" /></td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+    <PeopleTable v-else-if="found" :rows="found.rows" :columns="columns" :names="names" />
     <v-pagination
       v-if="pages > 1"
-      :model-value="query.page + 1"
+      :model-value="page + 1"
       :length="pages"
-      :total-visible="7"
+      :total-visible="xs ? 3 : 7"
+      :density="xs ? 'compact' : 'default'"
       @update:model-value="router.push({ query: { ...route.query, page: String($event - 1) } })"
     />
+    <ListsDialog v-model="showsLists" />
   </main>
 </template>
 
 <style scoped>
 .search {
-  min-width: 240px;
-  max-width: 320px;
+  flex: 0 1 280px;
+  min-width: 200px;
 }
-.offer {
-  max-width: 240px;
+.asked {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  flex-wrap: wrap;
 }
-.chips {
-  gap: 6px;
-}
-.table {
-  padding: 4px 20px;
-  overflow-x: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th {
-  text-align: left;
-  font-weight: 600;
-  font-size: 13px;
-  color: var(--quiet);
-  padding: 9px 8px;
-}
-td {
-  border-top: 1px solid var(--line);
-  padding: 7px 8px;
+.columns {
+  max-height: 380px;
+  overflow: auto;
 }
 </style>

@@ -1,6 +1,6 @@
 import { screen, within } from '@testing-library/vue'
 import { describe, expect, it } from 'vitest'
-import type { PersonWhole } from '../api/types'
+import type { PersonWhole, TimelineLine } from '../api/types'
 import { AWAY, FakeServer, Says } from '../testing/fakeServer'
 import { show } from '../testing/show'
 import PersonPage from './PersonPage.vue'
@@ -14,10 +14,6 @@ const PERSON: PersonWhole = {
     createdAt: '2026-11-20T10:00:00Z',
     zone: 'Europe/Dublin',
   },
-  history: [
-    { at: '2026-11-20T10:00:00Z', kind: 'SIGNED_UP', offer: 'First-notebook plan', detail: '' },
-    { at: '2026-11-22T08:00:00Z', kind: 'FOLLOW_UP_SENT', detail: 'Did it hold?' },
-  ],
   dossier: {
     passes: [{ offer: 'First-notebook plan', issuedAt: '2026-11-20T10:05:00Z', uses: 2, mostUses: 5 }],
     runs: [
@@ -51,10 +47,37 @@ const PERSON: PersonWhole = {
   } as unknown as PersonWhole['dossier'],
 }
 
+const LINES: TimelineLine[] = [
+  { at: '2026-11-22T09:00:00Z', what: 'OPENED', detail: 'Did it hold?' },
+  { at: '2026-11-22T08:00:00Z', what: 'SENT', kind: 'FOLLOW_UP_SENT', detail: 'Did it hold?' },
+  {
+    at: '2026-11-20T10:00:00Z',
+    what: 'SIGNED_UP',
+    kind: 'SIGNED_UP',
+    offer: 'First-notebook plan',
+    detail: '',
+  },
+]
+
 async function open(person: unknown = PERSON) {
   const server = new FakeServer({
     'GET /people/3': person,
     'GET /people/3/used': [{ offer: 'Marbling', lines: ['“The bath”: 60 % played'] }],
+    'GET /people/3/desk': {
+      notes: [
+        {
+          id: 5,
+          author: 'owner@quireandthread.example',
+          words: 'Met at the fair',
+          at: '2026-11-21T10:00:00Z',
+        },
+      ],
+      lists: [{ listId: 1, name: 'Letters', sentence: 'All we write', since: '2026-11-20T10:05:00Z' }],
+    },
+    'GET /people/3/timeline': LINES,
+    'GET /lists': [
+      { list: { id: 1, key: 'letters', settings: { name: 'Letters', sentence: 'All we write' } }, people: 9 },
+    ],
     'GET /tags': [{ name: 'starter', people: 1 }],
   })
   const shown = await show(PersonPage, { at: '/people/3' })
@@ -67,9 +90,11 @@ describe('A person', () => {
   it('shows all that is known: history, passes, follow-ups, answers and consent as it was given', async () => {
     await open()
     await screen.findByRole('heading', { name: 'aoife@mail.example' })
-    expect(panel('History').getByText('was sent “Did it hold?”')).toBeTruthy()
+    expect(await panel('History').findByText('was sent “Did it hold?”')).toBeTruthy()
+    expect(panel('History').getByText('opened “Did it hold?”')).toBeTruthy()
+    expect(panel('Notes').getByText('Met at the fair')).toBeTruthy()
     expect(panel('Passes').getByText(/used 2 of 5/)).toBeTruthy()
-    expect(panel('What they told').getByText('A5')).toBeTruthy()
+    expect(panel('What is known').getByText('A5')).toBeTruthy()
     expect(panel('Consent').getByText(/Did not tick: “Send me letters, too”/)).toBeTruthy()
     expect(panel('Consent').getByText(/from\s+192.0.2.0\/24/)).toBeTruthy()
   })
@@ -135,6 +160,27 @@ describe('A person', () => {
     await user.click(await screen.findByRole('button', { name: 'Take the tag starter' }))
     await expect.poll(() => notice.words).toContain('Whether that was done is not known')
     expect(screen.getByRole('button', { name: 'Take the tag starter' })).toBeTruthy()
+  })
+
+  it('narrows the history, keeps notes, and changes what is known in place', async () => {
+    const { user, server } = await open()
+    await screen.findByRole('heading', { name: 'aoife@mail.example' })
+    server.on('GET /people/3/timeline?what=OPENED', LINES.slice(0, 1))
+    await user.click(panel('History').getByRole('button', { name: 'Opened' }))
+    await expect.poll(() => panel('History').queryByText('was sent “Did it hold?”')).toBeNull()
+    server.on('POST /people/3/notes', [])
+    await user.type(panel('Notes').getByLabelText('Write something down'), 'Likes linen')
+    await user.click(panel('Notes').getByRole('button', { name: 'Keep it' }))
+    await expect.poll(() => server.bodies('POST /people/3/notes')).toEqual([{ words: 'Likes linen' }])
+    server.on('PUT /people/3/fields', {})
+    await user.click(panel('What is known').getByRole('button', { name: 'Change' }))
+    const name = panel('What is known').getByLabelText('First name')
+    await user.clear(name)
+    await user.type(name, 'Bea')
+    await user.click(panel('What is known').getByRole('button', { name: 'Save' }))
+    await expect
+      .poll(() => server.bodies('PUT /people/3/fields'))
+      .toEqual([{ firstName: 'Bea', answers: {} }])
   })
 
   it('says so when there is no such person', async () => {

@@ -1,23 +1,35 @@
 <script setup lang="ts">
 import { ref, watch } from 'vue'
-import { useRoute } from 'vue-router'
-import { useBusiness } from '../business/useBusiness'
-import type { PersonUsed, PersonWhole } from '../api/types'
+import { useRoute, useRouter } from 'vue-router'
+import type { PersonDesk, PersonUsed, PersonWhole } from '../api/types'
 import { useClock } from '../clock/useClock'
 import When from '../business/When.vue'
-import { eventWords } from './words'
 import { PERSON_STATES } from './states'
 import TagField from './TagField.vue'
 import { useNotice } from '../shared/useNotice'
 import LoadState from '../shared/LoadState.vue'
 import ConfirmDialog from '../shared/ConfirmDialog.vue'
+import MergeDialog from './MergeDialog.vue'
+import PersonConsent from './PersonConsent.vue'
+import PersonFields from './PersonFields.vue'
+import PersonHistory from './PersonHistory.vue'
+import PersonLists from './PersonLists.vue'
+import PersonNotes from './PersonNotes.vue'
 import { usePerson } from './usePerson'
+import { usePlaceName } from '../shared/usePlace'
 
 const route = useRoute()
+const router = useRouter()
 const person = usePerson(() => String(route.params.id))
 const clock = useClock()
 const whole = ref<PersonWhole | null>(null)
+usePlaceName(() => whole.value?.person.email ?? '')
 const used = ref<PersonUsed[]>([])
+const desk = ref<PersonDesk | null>(null)
+const merging = ref(false)
+const erasing = ref(false)
+/** Grows when something was done, so that the history is read again. */
+const done = ref(0)
 const fault = ref('')
 const blocking = ref(false)
 const takingOut = ref<PersonWhole['dossier']['runs'][number] | null>(null)
@@ -25,7 +37,8 @@ const notice = useNotice()
 
 async function load() {
   try {
-    ;[whole.value, used.value] = await Promise.all([person.get(), person.used()])
+    ;[whole.value, used.value, desk.value] = await Promise.all([person.get(), person.used(), person.desk()])
+    done.value++
     fault.value = ''
   } catch (failed) {
     fault.value = (failed as Error).message
@@ -62,9 +75,32 @@ async function takeOut() {
 }
 
 watch([() => clock.moves, () => route.params.id], () => void load(), { immediate: true })
-const business = useBusiness()
-const labelOf = (key: string) =>
-  business.view?.settings.fields.find((field) => field.key === key)?.label ?? key
+
+async function afterwards(work: Promise<unknown>) {
+  try {
+    await work
+  } finally {
+    await load()
+  }
+}
+
+async function onList(listId: number, on: boolean) {
+  try {
+    await afterwards(person.list(listId, on))
+  } catch (failed) {
+    notice.tell(failed)
+  }
+}
+
+async function merge(other: number) {
+  await afterwards(person.merge(other))
+  notice.did('They are one person now.', () => afterwards(person.unmerge()))
+}
+
+async function erase() {
+  await person.erase()
+  await router.push('/people')
+}
 </script>
 
 <template>
@@ -72,6 +108,10 @@ const labelOf = (key: string) =>
     <p class="small"><router-link to="/people">All people</router-link></p>
     <LoadState :loading="!whole" :fault="fault" />
     <template v-if="whole">
+      <v-alert v-if="desk?.undoable" type="info" variant="tonal" density="compact">
+        Taken together with {{ desk.undoable.goneEmail }}.
+        <v-btn size="small" variant="text" @click="afterwards(person.unmerge())">Take them apart again</v-btn>
+      </v-alert>
       <div class="row">
         <h1>{{ whole.person.email }}</h1>
         <span class="mark" :class="{ live: whole.person.state === 'ON_THE_LIST' }">{{
@@ -86,6 +126,16 @@ const labelOf = (key: string) =>
           @click="blocking = true"
           >Stop their emails</v-btn
         >
+        <v-menu>
+          <template #activator="{ props: activator }">
+            <v-btn :class="{ 'ml-auto': whole.person.state === 'BLOCKED' }" v-bind="activator">More</v-btn>
+          </template>
+          <v-list density="compact">
+            <v-list-item title="Another address of theirs…" @click="merging = true" />
+            <v-list-item title="Everything known, as a file" :href="person.everything" />
+            <v-list-item title="Erase this person…" @click="erasing = true" />
+          </v-list>
+        </v-menu>
       </div>
       <p class="quiet">
         {{ whole.person.firstName || 'No first name' }} · {{ whole.person.zone ?? 'zone not known' }} · first
@@ -93,15 +143,18 @@ const labelOf = (key: string) =>
         <When :at="whole.person.createdAt" />
       </p>
       <div class="halves">
-        <section class="panel" aria-labelledby="history">
-          <h2 id="history">History</h2>
-          <ol>
-            <li v-for="(event, i) in whole.history" :key="i">
-              <When class="small quiet" :at="event.at" /> <span>{{ eventWords(event) }}</span>
-            </li>
-          </ol>
-        </section>
         <div class="stack">
+          <PersonHistory :load="person.timeline" :at="[done, whole.person.id]" />
+          <PersonNotes
+            v-if="desk"
+            :notes="desk.notes"
+            :add="(words) => afterwards(person.note(words))"
+            :remove="(id) => afterwards(person.removeNote(id))"
+          />
+        </div>
+        <div class="stack">
+          <PersonFields :whole="whole" :save="(name, answers) => afterwards(person.change(name, answers))" />
+          <PersonLists v-if="desk" :person="whole.person" :memberships="desk.lists" :change="onList" />
           <section class="panel" aria-labelledby="passes">
             <h2 id="passes">Passes</h2>
             <p v-if="whole.dossier.passes.length === 0" class="quiet">None yet.</p>
@@ -163,34 +216,7 @@ const labelOf = (key: string) =>
               @update:model-value="track(!!$event)"
             />
           </section>
-          <section v-if="whole.dossier.answers.length" class="panel" aria-labelledby="answers">
-            <h2 id="answers">What they told</h2>
-            <dl v-for="a in whole.dossier.answers" :key="a.key">
-              <dt>{{ labelOf(a.key) }}</dt>
-              <dd>{{ a.answer }}</dd>
-            </dl>
-          </section>
-          <section class="panel" aria-labelledby="consent">
-            <h2 id="consent">Consent</h2>
-            <dl v-for="(s, i) in whole.dossier.signUps" :key="i">
-              <dt>{{ s.offer }}, <When :at="s.at" /></dt>
-              <dd>
-                <template v-if="s.wording"
-                  >{{ s.consentGiven ? 'Ticked' : 'Did not tick' }}: “{{ s.wording }}”</template
-                >
-                <template v-else>The form had no box.</template>
-                <span class="small quiet">
-                  On {{ s.page }}<template v-if="s.campaign"> ({{ s.campaign }})</template>, from
-                  {{ s.network }}.
-                  <template v-if="s.doubt === 'throw_away'">A throw-away address.</template>
-                  <template v-if="s.confirmedAt"
-                    >Confirmed <When :at="s.confirmedAt" />: {{ s.confirmedBy }}, from
-                    {{ s.confirmedNetwork }}.</template
-                  >
-                </span>
-              </dd>
-            </dl>
-          </section>
+          <PersonConsent :sign-ups="whole.dossier.signUps" />
         </div>
       </div>
     </template>
@@ -214,6 +240,23 @@ const labelOf = (key: string) =>
       @act="block"
       >Nothing more is sent to {{ whole?.person.email }}, also when they sign up again.</ConfirmDialog
     >
+    <MergeDialog
+      v-if="merging && whole"
+      :person="whole.person"
+      :preview="person.mergePreview"
+      :merge="merge"
+      @close="merging = false"
+    />
+    <ConfirmDialog
+      v-model="erasing"
+      title="Erase this person?"
+      keep="Keep them"
+      action="Erase for good"
+      grave
+      @act="erase"
+      >The address, name, answers, notes, passes and words of their history are gone then, everywhere; counts
+      stay. An import does not bring them back. That cannot be undone.</ConfirmDialog
+    >
   </main>
 </template>
 
@@ -226,17 +269,6 @@ h1 {
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 16px;
   align-items: start;
-}
-ol {
-  list-style: none;
-  padding: 0;
-  margin-top: 8px;
-}
-li {
-  display: grid;
-  grid-template-columns: 120px 1fr;
-  gap: 8px;
-  padding: 5px 0;
 }
 dl {
   border-top: 1px solid var(--line);

@@ -25,6 +25,10 @@ export const useTags = defineStore('tags', () => {
     all.value = await api.post<TagCount[]>('/tags', { name })
   }
 
+  async function rename(from: string, to: string) {
+    all.value = await api.put<TagCount[]>('/tags', { from, to })
+  }
+
   async function remove(name: string) {
     all.value = await api.delete<TagCount[]>(`/tags?name=${encodeURIComponent(name)}`)
   }
@@ -32,5 +36,5 @@ export const useTags = defineStore('tags', () => {
   const knows = (name: string) =>
     names.value.some((known) => known.toLowerCase() === name.trim().toLowerCase())
 
-  return { all, names, load, need, make, remove, knows }
+  return { all, names, load, need, make, rename, remove, knows }
 })

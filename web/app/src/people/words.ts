@@ -1,4 +1,4 @@
-import type { Frame, Told } from '../api/types'
+import type { Frame, TimelineLine, Told } from '../api/types'
 
 /** Why somebody's way through a sequence ended. */
 export const END_WORDS: Record<NonNullable<Frame['end']>, string> = {
@@ -10,9 +10,19 @@ export const END_WORDS: Record<NonNullable<Frame['end']>, string> = {
   REMOVED_BY_OWNER: 'you took them out',
 }
 
+/** A line of somebody's history, in the third person. */
+export function lineWords(line: TimelineLine): string {
+  if (line.kind) {
+    return eventWords({ ...line, kind: line.kind } as Told)
+  }
+  const email = line.detail ? `“${line.detail}”` : 'an email'
+  return line.what === 'CLICKED' ? `clicked in ${email}` : `opened ${email}`
+}
+
 /** What happened, in the third person: reads on from the person's address. */
 export function eventWords(event: Told): string {
-  const detail = event.detail
+  // A subject that was not filled in for anybody is read without its fill-ins.
+  const detail = event.detail.replace(/\{\{[#^/]?\w+\}\}/g, '')
   const words: Record<Told['kind'], string> = {
     SIGNED_UP: `signed up for ${event.offer}`,
     CONFIRMATION_SENT: `was sent “${detail}”`,
@@ -20,6 +30,9 @@ export function eventWords(event: Told): string {
     HANDED_OVER: `was given ${event.offer}`,
     DELIVERY_SENT: `was sent “${detail}”`,
     GRANTED: `was given ${detail}`,
+    WON: `won ${detail}`,
+    QUIZ_FINISHED: `came to ${detail}`,
+    ANSWERED: `answered ${detail}`,
     PASS_USED: `took ${detail}`,
     GRANT_USED: `used ${detail}`,
     PIECE_OPENED: `opened ${detail}`,
@@ -39,6 +52,12 @@ export function eventWords(event: Told): string {
     BLOCKED: `gets no more emails: stopped ${detail}`,
     BOUNCED: `has not got an email yet: ${detail}`,
     COMPLAINED: 'told their mailbox that our email is unwanted: they get no more',
+    LIST_JOINED: `is on the list “${detail}”`,
+    LIST_LEFT: `left the list “${detail}”`,
+    MAILING_SENT: `was sent “${detail}”`,
+    CHANGED_BY_HAND: detail,
+    IMPORTED: `was imported from ${detail}`,
+    MERGED: detail,
     TAG_GIVEN: `was given the tag “${detail}”`,
     TAG_TAKEN: `lost the tag “${detail}”`,
     OFFER_LIVE: `${event.offer} went live`,

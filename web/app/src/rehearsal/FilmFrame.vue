@@ -8,6 +8,7 @@ import { movedWords, rulesWords } from '../sequence/rules'
 import PreviewFrame from '../shared/PreviewFrame.vue'
 import { exact, when } from '../shared/when'
 import FindingLine from '../offer/FindingLine.vue'
+import { withoutScripts } from '../shared/withoutScripts'
 
 /** One moment of the film strip: its date on the line, what is seen then, why then, and what Readiness says of it. */
 const props = defineProps<{
@@ -86,7 +87,9 @@ const why = computed(() => {
         <strong>{{ frame.subject }}</strong>
         <span class="small quiet">{{ frame.preview }}</span>
       </span>
-      <span class="view"><iframe :title="title" :srcdoc="frame.html" sandbox="" tabindex="-1" /></span>
+      <span class="view"
+        ><iframe :title="title" :srcdoc="withoutScripts(frame.html)" sandbox="" tabindex="-1"
+      /></span>
     </button>
     <div v-else class="shot nothing">
       <span class="quiet">Nothing to see</span>
@@ -100,7 +103,7 @@ const why = computed(() => {
       :finding="finding"
       :offer-id="offerId"
     />
-    <v-dialog v-model="large" max-width="760">
+    <v-dialog v-model="large" :aria-label="`${title}, ${at}`" max-width="760">
       <v-card class="pa-4 large">
         <div class="row spread">
           <h2>{{ title }}, {{ at }}</h2>
@@ -137,8 +140,8 @@ li {
 .line::before {
   content: '';
   position: absolute;
-  left: -28px;
-  right: -28px;
+  left: calc(-1 * var(--gutter));
+  right: calc(-1 * var(--gutter));
   top: 15.5px;
   border-top: 3px solid var(--brass);
 }

@@ -48,7 +48,13 @@ async function live() {
 </script>
 
 <template>
-  <v-dialog :model-value="true" max-width="620" scrollable @update:model-value="emit('close')">
+  <v-dialog
+    aria-label="Do it for real"
+    :model-value="true"
+    max-width="620"
+    scrollable
+    @update:model-value="emit('close')"
+  >
     <v-card class="pa-2">
       <v-card-title><h2>Do it for real</h2></v-card-title>
       <v-card-text class="stack">

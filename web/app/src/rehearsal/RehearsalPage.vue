@@ -13,6 +13,7 @@ import { SPANS, spanWords, useRehearsal } from './useRehearsal'
 import { playedBy } from '../offer/kinds'
 import LoadState from '../shared/LoadState.vue'
 import { useOffers } from '../business/useOffers'
+import { usePlaceName } from '../shared/usePlace'
 
 const everyOffer = useOffers()
 
@@ -23,6 +24,7 @@ const clock = useClock()
 const id = Number(route.params.id)
 const { wish, change, played, play, frames, fault } = useRehearsal(id)
 const offer = ref<OfferView | null>(null)
+usePlaceName(() => (offer.value ? `${offer.value.offer.settings.name}, rehearsal` : ''))
 const forms = ref<FormView[]>([])
 const doing = ref(false)
 
@@ -194,8 +196,8 @@ const numbers = computed(() => {
 }
 .film {
   overflow-x: auto;
-  margin: 0 -28px;
-  padding: 0 28px 16px;
+  margin: 0 calc(-1 * var(--gutter));
+  padding: 0 var(--gutter) 16px;
 }
 ol {
   list-style: none;

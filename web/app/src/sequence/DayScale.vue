@@ -185,4 +185,32 @@ const days = (at: Date, start: Date) => (at.getTime() - start.getTime()) / 86_40
   outline: 2.5px solid rgb(var(--v-theme-primary));
   outline-offset: 2px;
 }
+/* A phone has no room beside each other: one below the other, as a list. */
+@media (max-width: 600px) {
+  .scale {
+    height: auto;
+    display: grid;
+    gap: 10px;
+  }
+  .days {
+    display: none;
+  }
+  .email {
+    position: static;
+    transform: none;
+    flex-direction: row;
+    text-align: left;
+    width: 100%;
+    min-height: 44px;
+    max-width: none;
+  }
+  .words {
+    min-width: 0;
+  }
+  .words strong,
+  .moved {
+    max-width: none;
+    white-space: normal;
+  }
+}
 </style>

@@ -75,7 +75,7 @@ async function join() {
 </script>
 
 <template>
-  <v-dialog :model-value="true" max-width="560" @update:model-value="emit('close')">
+  <v-dialog aria-label="Add people" :model-value="true" max-width="560" @update:model-value="emit('close')">
     <v-card>
       <v-card-title><h2>Add people</h2></v-card-title>
       <v-card-text class="stack">

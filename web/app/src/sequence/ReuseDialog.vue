@@ -18,7 +18,13 @@ onMounted(async () => {
 </script>
 
 <template>
-  <v-dialog :model-value="true" max-width="600" scrollable @update:model-value="emit('close')">
+  <v-dialog
+    aria-label="Use an email there is"
+    :model-value="true"
+    max-width="600"
+    scrollable
+    @update:model-value="emit('close')"
+  >
     <v-card>
       <v-card-title><h2>Use an email there is</h2></v-card-title>
       <v-card-text>

@@ -35,6 +35,7 @@ interface Save {
 function serve(first: SequenceView, effect: Effect = NO_EFFECT) {
   let now = first
   const server = new FakeServer({
+    'GET /lists': [],
     'GET /sequences/7': () => now,
     'POST /sequences/7/effect': () => effect,
     'POST /sequences/7/plan': (draft: unknown) =>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useLists } from '../people/useLists'
 import { computed, onMounted, ref } from 'vue'
 import type { SequenceDraft } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
@@ -65,7 +66,12 @@ const inShort = computed(() => {
   return startWords(rules.value.start, nameOf) + goal[rules.value.goal.kind] + zone
 })
 
+const lists = useLists()
+
 onMounted(async () => {
+  if (!lists.isLoaded) {
+    void lists.load()
+  }
   offers.value = (await everyOffer.all()).map(({ offer, results = {} }) => ({
     title: offer.settings.name,
     value: offer.id,
@@ -81,6 +87,13 @@ onMounted(async () => {
     </summary>
     <div class="stack inner">
       <v-text-field v-model="draft.name" label="Name" :error-messages="problemAt('name')" />
+      <v-select
+        v-model="rules.listId"
+        label="Its emails go out for the list"
+        hint="Leaving that list ends it."
+        persistent-hint
+        :items="lists.all.map(({ list }) => ({ title: list.settings.name, value: list.id }))"
+      />
       <div class="row">
         <v-select v-model="rules.start.kind" :items="STARTS" label="What starts it" />
         <TagField

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import type { BusinessSettings, BusinessView } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
 import { AWAY, FakeServer, Says } from '../testing/fakeServer'
+import { useTags } from '../people/useTags'
 import { setOwnFillIns } from '../email/fillIns'
 import { show } from '../testing/show'
 import SetupPage from './SetupPage.vue'
@@ -62,6 +63,7 @@ async function open(view: unknown = BUSINESS) {
     'PUT /business': { version: 4 },
     'GET /tags': [],
     'GET /keys': [],
+    'GET /notices/readers': [],
     'GET /mail/signing': { records: [] },
     'GET /mail/bounces': { address: '', folder: '', key: '' },
   })
@@ -141,5 +143,25 @@ describe('Setup', () => {
     await user.click(screen.getByRole('button', { name: 'Send a test' }))
     const said = await screen.findByText('535 wrong password')
     expect(said.className).toContain('grave')
+  })
+
+  it('gives a tag another name, says what is wrong with one, and takes it back', async () => {
+    const { server, user, notice } = await open()
+    const tag = (name: string) => [{ name, people: 3 }]
+    server.on('GET /tags', tag('starter'))
+    await useTags().load()
+    await user.click(await screen.findByRole('button', { name: 'Rename the tag starter' }))
+    const field = screen.getByLabelText('Another name for starter')
+    server.on('PUT /tags', new Says(422, { detail: 'There is a tag of that name already.' }))
+    await user.clear(field)
+    await user.type(field, 'beginner')
+    await user.click(screen.getByRole('button', { name: 'Rename' }))
+    expect(await screen.findByText('There is a tag of that name already.')).toBeTruthy()
+    server.on('PUT /tags', ({ to }: { to: string }) => tag(to))
+    await user.click(screen.getByRole('button', { name: 'Rename' }))
+    expect(await screen.findByText('beginner')).toBeTruthy()
+    await notice.takeBack()
+    expect(server.bodies('PUT /tags').at(-1)).toEqual({ from: 'beginner', to: 'starter' })
+    expect(await screen.findByText('starter')).toBeTruthy()
   })
 })

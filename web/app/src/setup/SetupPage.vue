@@ -9,6 +9,7 @@ import SavedNote from '../shared/SavedNote.vue'
 import { useDocument, type Document } from '../shared/saving/useDocument'
 import ChecksPanel from './ChecksPanel.vue'
 import KeysPanel from './KeysPanel.vue'
+import NoticesPanel from '../notice/NoticesPanel.vue'
 import OwnFieldsPanel from './OwnFieldsPanel.vue'
 import PagesPanel from './PagesPanel.vue'
 import SendingPanel from './SendingPanel.vue'
@@ -37,7 +38,7 @@ watch(
     await nextTick()
     const control = route.hash && document.getElementById(route.hash.slice(1))
     if (control) {
-      control.scrollIntoView({ block: 'center' })
+      control.scrollIntoView({ block: 'start' })
       control.querySelector<HTMLElement>('input, textarea')?.focus()
     }
   },
@@ -101,6 +102,7 @@ watch(
           </fieldset>
         </section>
         <OwnFieldsPanel v-model="s.fields" :problem-at="setup.problemAt" />
+        <NoticesPanel />
         <TagsPanel />
         <PagesPanel v-model="s.pages" :problem-at="setup.problemAt" />
       </div>
@@ -154,6 +156,9 @@ watch(
 }
 .panel {
   gap: 16px;
+}
+.halves :deep([id]) {
+  scroll-margin-top: 16px;
 }
 fieldset {
   border: 0;

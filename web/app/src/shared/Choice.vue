@@ -21,6 +21,11 @@ const chosen = defineModel<C>({ required: true })
 <style scoped>
 .choice {
   display: inline-flex;
+  flex: none;
+  flex-wrap: wrap;
+  max-width: 100%;
+  justify-self: start;
+  align-self: flex-start;
   border: 1px solid var(--line);
   border-radius: 10px;
   overflow: hidden;

@@ -56,7 +56,12 @@ async function cut() {
 </script>
 
 <template>
-  <v-dialog :model-value="true" max-width="720" @update:model-value="emit('close')">
+  <v-dialog
+    aria-label="Cut the picture"
+    :model-value="true"
+    max-width="720"
+    @update:model-value="emit('close')"
+  >
     <v-card>
       <v-card-title><h2>Cut the picture</h2></v-card-title>
       <v-card-text>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { singleKeys } from './useSingleKeys'
+
 const emit = defineEmits<{ close: [] }>()
 const KEYS = [
   ['1 – 5', 'The stops of an offer: Give, Ask, Confirm, Hand over, Follow up'],
@@ -13,7 +15,7 @@ const KEYS = [
 </script>
 
 <template>
-  <v-dialog :model-value="true" @update:model-value="emit('close')">
+  <v-dialog aria-label="Keys" :model-value="true" @update:model-value="emit('close')">
     <v-card>
       <v-card-title><h2>Keys</h2></v-card-title>
       <v-card-text>
@@ -25,6 +27,13 @@ const KEYS = [
             <dd>{{ words }}</dd>
           </template>
         </dl>
+        <v-switch
+          v-model="singleKeys"
+          class="mt-4"
+          label="Keys without Ctrl or Alt do something"
+          hint="They rest while you write and while a dialog is open."
+          persistent-hint
+        />
       </v-card-text>
       <v-card-actions><v-btn @click="emit('close')">Close</v-btn></v-card-actions>
     </v-card>

@@ -1,20 +1,20 @@
 <script setup lang="ts">
 import { useNotice } from './useNotice'
 
-/** Tells of an action that failed, or that can be taken back, until it is read. */
+/** Tells of an action that failed, until it is read; or, for a while, that one was done, with its undo. */
 defineProps<{ raised: boolean }>()
 const notice = useNotice()
-const UNDO_MS = 12_000
+const READ_MS = 12_000
 </script>
 
 <template>
   <v-snackbar
     :model-value="notice.words !== ''"
-    :timeout="notice.back ? UNDO_MS : -1"
+    :timeout="notice.isFault ? -1 : READ_MS"
     location="bottom"
-    :color="notice.back ? 'primary' : 'error'"
+    :color="notice.isFault ? 'error' : 'primary'"
     rounded="lg"
-    :role="notice.back ? 'status' : 'alert'"
+    :role="notice.isFault ? 'alert' : 'status'"
     :class="{ 'above-strip': raised }"
     @update:model-value="notice.words = ''"
   >
@@ -29,5 +29,13 @@ const UNDO_MS = 12_000
 <style scoped>
 .above-strip {
   margin-bottom: 44px;
+}
+@media (max-width: 720px) {
+  .v-snackbar {
+    margin-bottom: 62px;
+  }
+  .above-strip {
+    margin-bottom: 104px;
+  }
 }
 </style>

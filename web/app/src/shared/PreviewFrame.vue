@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, ref } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { withoutScripts } from './withoutScripts'
 
 /**
  * A page or email as it will be seen, in a frame where nothing runs, unless it is to be tried: then it runs apart from all of ours. As desktop it is laid out at a desktop's width and
@@ -19,6 +20,7 @@ const props = withDefaults(
   }>(),
   { address: undefined, desktopWidth: 1040, fault: '', live: false },
 )
+const drawn = computed(() => (props.live ? props.html : withoutScripts(props.html)))
 const view = ref<HTMLElement>()
 const frame = ref<HTMLIFrameElement>()
 const scale = ref(1)
@@ -47,7 +49,7 @@ defineExpose({
       <iframe
         ref="frame"
         :title="title"
-        :srcdoc="html"
+        :srcdoc="drawn"
         :sandbox="live ? 'allow-scripts' : 'allow-same-origin'"
         :style="
           phone ? {} : { width: `${100 / scale}%`, height: `${100 / scale}%`, transform: `scale(${scale})` }

@@ -19,7 +19,7 @@ defineProps<{ wide?: boolean; wider?: boolean }>()
   border: 1px solid var(--line);
   border-radius: 10px;
   background: rgb(var(--v-theme-surface));
-  min-height: 520px;
+  min-height: 620px;
 }
 .bench.wide {
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
@@ -52,7 +52,7 @@ defineProps<{ wide?: boolean; wider?: boolean }>()
   .bench,
   .bench.wide,
   .bench.wider {
-    grid-template-columns: 1fr;
+    grid-template-columns: minmax(0, 1fr);
   }
   .right {
     border-left: 0;

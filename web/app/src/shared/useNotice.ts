@@ -13,10 +13,12 @@ const SIGNED_OUT = 401
  */
 export const useNotice = defineStore('notice', () => {
   const words = ref('')
+  const isFault = ref(false)
   const back = shallowRef<(() => Promise<unknown>) | null>(null)
 
   function tell(fault: unknown) {
     back.value = null
+    isFault.value = true
     if (!(fault instanceof ApiFault)) {
       console.error(fault)
       words.value = OURS
@@ -26,9 +28,10 @@ export const useNotice = defineStore('notice', () => {
     }
   }
 
-  /** Says that something was done at once, with the way to take it back. */
-  function did(what: string, undo: () => Promise<unknown>) {
+  /** Says that something was done at once, with the way to take it back if there is one. */
+  function did(what: string, undo: (() => Promise<unknown>) | null = null) {
     words.value = what
+    isFault.value = false
     back.value = undo
   }
 
@@ -39,5 +42,5 @@ export const useNotice = defineStore('notice', () => {
   }
 
   watch(words, () => words.value === '' && (back.value = null))
-  return { words, back, tell, did, takeBack }
+  return { words, isFault, back, tell, did, takeBack }
 })

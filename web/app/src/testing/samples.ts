@@ -51,6 +51,7 @@ export const sequence = (...steps: StepView[]): SequenceView => ({
     goal: { kind: 'NONE', tag: '' },
     again: { when: 'NEVER', days: 0 },
     personZone: false,
+    listId: 1,
   },
   steps,
 })

@@ -12,17 +12,23 @@ interface Place {
   props?: Record<string, unknown>
   /** Where the page is, with its query. */
   at?: string
+  /** Shown before that page's script is here. */
+  early?: boolean
 }
 
 /**
  * Shows a component as the application does: in its theme, at one of the application's addresses, with faults told in the
  * notice. Answers with the hands of a user.
  */
-export async function show(component: Component, { props = {}, at = '/' }: Place = {}) {
+export async function show(component: Component, { props = {}, at = '/', early = false }: Place = {}) {
   const pinia = createPinia()
   setActivePinia(pinia)
-  const router = makeRouter(createMemoryHistory())
-  await router.push(at)
+  const history = createMemoryHistory()
+  history.replace(at)
+  const router = makeRouter(history)
+  if (!early) {
+    await router.push(at)
+  }
   const notice = useNotice()
   const shown = render({ render: () => h(VApp, () => h(component, props)) } as Component, {
     global: {

@@ -172,6 +172,8 @@ watch(
 .table {
   padding: 0;
   overflow-x: auto;
+  /* What is only told stays within what scrolls. */
+  position: relative;
 }
 table {
   width: 100%;

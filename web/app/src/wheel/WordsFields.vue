@@ -1,23 +1,16 @@
 <script setup lang="ts">
 import type { PrizeWheel } from '../api/types'
-import EmailEditor from '../email/EmailEditor.vue'
-import { useWritten } from '../email/useWritten'
 
-/** What a wheel says to winners and to the others, and what the shop is told. */
-const props = defineProps<{ offerId: number; problemAt(field: string): string | undefined }>()
+/** What a wheel says to winners and to the others. */
+defineProps<{ offerId: number; problemAt(field: string): string | undefined }>()
 const wheel = defineModel<PrizeWheel>({ required: true })
-const written = useWritten(() =>
-  wheel.value.notice.on
-    ? { content: wheel.value.notice.email, kind: 'CONFIRMATION', offerId: props.offerId, gives: wheel.value }
-    : null,
-)
 </script>
 
 <template>
   <details class="stack">
     <summary>
       <h3>What it says</h3>
-      <span class="small quiet">to winners, to the others, to you</span>
+      <span class="small quiet">to winners, to the others</span>
     </summary>
     <div class="stack tight inner">
       <v-text-field
@@ -63,24 +56,10 @@ const written = useWritten(() =>
         The winner’s email is the one under
         <router-link :to="`/offers/${offerId}/hand-over`">Hand over</router-link>: it always goes out.
       </p>
-      <v-switch v-model="wheel.notice.on" label="Tell the shop of each winner" />
-      <template v-if="wheel.notice.on">
-        <v-combobox
-          v-model="wheel.notice.to"
-          label="Addresses that are told"
-          multiple
-          chips
-          closable-chips
-          :error-messages="problemAt('gives.notice.to') ?? problemAt('gives.notice.to[0]')"
-        />
-        <EmailEditor
-          v-model="wheel.notice.email"
-          kind="CONFIRMATION"
-          :written="written"
-          :problem-at="problemAt"
-          path="gives.notice.email"
-        />
-      </template>
+      <p class="small">
+        Who is told of each winner is chosen in
+        <router-link to="/setup#notices">Setup, under What you are told</router-link>.
+      </p>
     </div>
   </details>
 </template>

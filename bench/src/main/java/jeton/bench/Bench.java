@@ -73,6 +73,10 @@ public final class Bench {
     all.put("retime", new RetimeBench());
     all.put("decide", new DecideBench());
     all.put("embed", new EmbedBench());
+    all.put("many", new ManyBench());
+    all.put("import", new ImportBench());
+    // Last: a million people slow everything else down.
+    all.put("segment", new SegmentBench());
     all.put("turn", new TurnBench());
     List<String> wanted = args.length == 0 ? List.copyOf(all.keySet()) : List.of(args);
     for (String name : wanted) {

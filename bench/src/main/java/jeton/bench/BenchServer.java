@@ -12,6 +12,8 @@ import java.util.Optional;
 import jeton.core.email.EmailButton;
 import jeton.core.email.EmailContent;
 import jeton.core.followup.Wait;
+import jeton.core.form.FieldDefinition;
+import jeton.core.form.FieldType;
 import jeton.core.offer.OfferKind;
 import jeton.core.offer.OfferState;
 import jeton.core.signup.VisitorChecks;
@@ -77,6 +79,15 @@ final class BenchServer implements AutoCloseable {
     return DriverManager.getConnection(database.url("jeton"), database.user(), database.password());
   }
 
+  /** The same for statements that read a file of this machine. */
+  Connection connectForFiles() throws SQLException {
+    String url = database.url("jeton");
+    return DriverManager.getConnection(
+        url + (url.contains("?") ? "&" : "?") + "allowLocalInfile=true",
+        database.user(),
+        database.password());
+  }
+
   @Override
   public void close() {
     context.close();
@@ -97,7 +108,9 @@ final class BenchServer implements AutoCloseable {
                 List.of("#16423C"),
                 "",
                 Map.of(),
-                List.of(),
+                List.of(
+                    new FieldDefinition(
+                        "paper", FieldType.SHORT_TEXT, "Favourite paper", List.of())),
                 VisitorChecks.USUAL,
                 SendingSettings.USUAL,
                 VisitorPages.USUAL));

@@ -72,6 +72,7 @@ public class DemoApplication {
             "server.address", "127.0.0.1",
             "jeton.clock", "demo",
             "jeton.trusts-own-machine", "true",
+            "jeton.private-networks", "true",
             "jeton.smtp-url", "smtp://127.0.0.1:" + mailboxServer.port(),
             "jeton.verifier-url", "/standins/verifier"));
   }

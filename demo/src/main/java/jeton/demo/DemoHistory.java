@@ -71,9 +71,9 @@ class DemoHistory implements ApplicationRunner {
   @Component
   record Coupons(PapersCoupon offer, CouponHistory history) {}
 
-  /** The course, and who came for it. */
+  /** The course with who came for it, and the letters to everybody. */
   @Component
-  record Courses(MarblingCourse offer, CourseHistory history) {}
+  record Courses(MarblingCourse offer, CourseHistory history, Letters letters) {}
 
   /** The quiz and the wheel, and who played them. */
   @Component
@@ -105,8 +105,10 @@ class DemoHistory implements ApplicationRunner {
     courses.offer().make();
     games.quiz().make();
     games.wheel().make();
+    courses.letters().make();
     street.placing().place();
     plan(start, now);
+    courses.letters().plan(now, this::later);
     Visitor shopper = new Visitor(street.publicUrl().of(""), street.mailbox());
     coupons.history().plan(shopper, start, now, this::later);
     courses.history().plan(shopper, start, now, this::later);

@@ -32,7 +32,7 @@ import jeton.server.form.Forms;
 import jeton.server.offer.Offer;
 import jeton.server.offer.OfferSettings;
 import jeton.server.offer.Offers;
-import jeton.server.people.Tags;
+import jeton.server.tag.Tags;
 import org.springframework.stereotype.Component;
 
 /**

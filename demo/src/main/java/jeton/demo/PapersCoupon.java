@@ -35,7 +35,7 @@ import jeton.server.form.Forms;
 import jeton.server.offer.Offer;
 import jeton.server.offer.OfferSettings;
 import jeton.server.offer.Offers;
-import jeton.server.people.Tags;
+import jeton.server.tag.Tags;
 import org.springframework.stereotype.Component;
 
 /** 12 % off papers and threads: a code for each, with two reminders. */

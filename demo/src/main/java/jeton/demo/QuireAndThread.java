@@ -52,7 +52,7 @@ import jeton.server.mail.Dkim;
 import jeton.server.offer.Offer;
 import jeton.server.offer.OfferSettings;
 import jeton.server.offer.Offers;
-import jeton.server.people.Tags;
+import jeton.server.tag.Tags;
 import org.springframework.stereotype.Component;
 
 /** The sample business and its first offer, made as its owner would. */

@@ -20,7 +20,6 @@ import jeton.core.wheel.PrizeSlice;
 import jeton.core.wheel.SpinRules;
 import jeton.core.wheel.WheelLooks;
 import jeton.core.wheel.WheelWords;
-import jeton.core.wheel.WinNotice;
 import jeton.server.followup.Sequence;
 import jeton.server.followup.SequenceDraft;
 import jeton.server.followup.Sequences;
@@ -122,8 +121,7 @@ class SheetWheel {
         new SpinRules(1, FORTNIGHT, LocalDate.of(2026, 1, 5), LocalTime.of(6, 0), 24),
         false,
         WheelLooks.USUAL,
-        WheelWords.USUAL,
-        WinNotice.USUAL);
+        WheelWords.USUAL);
   }
 
   private static PrizeSlice slice(

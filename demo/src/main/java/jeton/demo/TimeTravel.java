@@ -7,6 +7,9 @@ import jeton.server.followup.RunMover;
 import jeton.server.followup.Starts;
 import jeton.server.mail.Dispatcher;
 import jeton.server.mail.Outbox;
+import jeton.server.mailing.Issues;
+import jeton.server.mailing.Mailings;
+import jeton.server.notice.Telling;
 import org.springframework.stereotype.Component;
 
 /**
@@ -21,8 +24,20 @@ class TimeTravel {
   private final Starts starts;
   private final RunMover runs;
   private final Dispatcher dispatcher;
+  private final Mailings mailings;
+  private final Issues issues;
+  private final Telling telling;
 
-  TimeTravel(DemoClock clock, Outbox outbox, Starts starts, RunMover runs, Dispatcher dispatcher) {
+  TimeTravel(
+      DemoClock clock,
+      Outbox outbox,
+      Starts starts,
+      RunMover runs,
+      Dispatcher dispatcher,
+      ToMany toMany) {
+    this.mailings = toMany.mailings();
+    this.issues = toMany.issues();
+    this.telling = toMany.telling();
     this.clock = clock;
     this.outbox = outbox;
     this.starts = starts;
@@ -30,19 +45,25 @@ class TimeTravel {
     this.dispatcher = dispatcher;
   }
 
+  /** Emails to many with their going out, and what the owner is told. */
+  @Component
+  record ToMany(Mailings mailings, Issues issues, Telling telling) {}
+
   /** To a moment ahead. */
   synchronized void moveTo(Instant target) {
     dispatcher.whilePaused(
         () -> {
           settle();
-          Optional<Instant> next = nextDue();
+          Optional<Instant> next = nextStop();
           while (next.isPresent() && !next.get().isAfter(target)) {
             clock.moveTo(next.get());
             settle();
-            next = nextDue();
+            telling.work();
+            next = nextStop();
           }
           clock.moveTo(target);
           settle();
+          telling.work();
         });
     clock.keep();
   }
@@ -52,8 +73,20 @@ class TimeTravel {
     nextDue().ifPresent(this::moveTo);
   }
 
+  /** A digest is a stop on the way, but nothing one would go to. */
+  private Optional<Instant> nextStop() {
+    return Stream.of(nextDue(), telling.nextDigest())
+        .flatMap(Optional::stream)
+        .min(Instant::compareTo);
+  }
+
   private Optional<Instant> nextDue() {
-    return Stream.of(outbox.nextDue(), starts.nextDue(), runs.nextDue())
+    return Stream.of(
+            outbox.nextDue(),
+            starts.nextDue(),
+            runs.nextDue(),
+            mailings.nextDue(),
+            issues.nextDue())
         .flatMap(Optional::stream)
         .min(Instant::compareTo);
   }
@@ -61,7 +94,11 @@ class TimeTravel {
   private void settle() {
     int moved;
     do {
-      moved = starts.startDue(BATCH) + runs.moveDue(BATCH) + dispatcher.dispatchAllDue();
+      moved =
+          starts.startDue(BATCH)
+              + runs.moveDue(BATCH)
+              + (issues.work() ? 1 : 0)
+              + dispatcher.dispatchAllDue();
     } while (moved > 0);
   }
 }

@@ -147,8 +147,9 @@ class ScreensTest {
     page.locator(".search input").fill("aoife");
     assertThat(page.getByText(Pattern.compile("^[1-9]\\d* found$"))).isVisible();
     assertThat(page.locator("tbody tr").first()).containsText("aoife");
-    button(page, "Left").click();
-    page.waitForURL(Pattern.compile("state=LEFT"));
+    page.waitForURL(Pattern.compile("words=aoife"));
+    page.navigate("/app/people?state=LEFT&words=aoife");
+    assertThat(page.locator(".chip")).hasText("left");
     page.reload();
     assertThat(page.locator(".search input")).hasValue("aoife");
     page.locator(".search input").fill("nobody-of-this-name");

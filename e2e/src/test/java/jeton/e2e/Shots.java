@@ -46,14 +46,14 @@ final class Shots {
           new Shot("quiz-players", "/app/offers/5/players", DESKTOP),
           new Shot("wheel", "/app/offers/6/give", DESKTOP),
           new Shot("wheel-phone", "/o/spin-for-a-sheet", PHONE),
-          new Shot("mockups", "/app/offers/1/ask", DESKTOP, "^Looks", "^Make a picture of it"),
           new Shot("site", "/app/site", DESKTOP),
           new Shot("follow-up", "/app/offers/1/follow-up", DESKTOP),
           new Shot(
               "email-editor", "/app/offers/1/follow-up", DESKTOP, "^A Sunday", "^On your paper"),
           new Shot("rehearsal", "/app/offers/1/rehearsal?confirms=540", DESKTOP),
           new Shot("mail-engine", "/app/emails/engine", DESKTOP, "Failed$"),
-          new Shot("people", "/app/people", DESKTOP),
+          new Shot("people", "/app/people?segment=2", DESKTOP),
+          new Shot("email-to-many", "/app/mailings/3", DESKTOP),
           new Shot("person", "/app/people/3", DESKTOP),
           new Shot("sample-site-phone", "site:/", PHONE, "^Get the notebook plan"));
 
@@ -157,7 +157,7 @@ final class Shots {
     return places.replaceAll(".*\"sampleSite\":\"([^\"]+)\".*", "$1") + path.substring(5);
   }
 
-  private static void signIn(Page page, String base) {
+  static void signIn(Page page, String base) {
     page.navigate(base + "/app/sign-in");
     page.getByLabel("Email").fill(OWNER);
     page.getByLabel("Password").fill(PASSWORD);

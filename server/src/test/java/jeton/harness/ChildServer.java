@@ -141,6 +141,12 @@ public final class ChildServer implements AutoCloseable {
     }
   }
 
+  /** Ends all processes at once. */
+  public void killAll() {
+    processes.forEach(Process::destroyForcibly);
+    kill();
+  }
+
   /** Runs statements on the database. */
   public void sql(String... statements) throws SQLException {
     try (Connection connection = connect();

@@ -1,5 +1,6 @@
 package jeton.harness;
 
+import java.io.FileNotFoundException;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.CookieManager;
@@ -10,6 +11,7 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
 import java.util.Map;
 import java.util.stream.Collectors;
 import jeton.server.email.EmailJson;
@@ -141,6 +143,16 @@ public final class Http {
             .header("Content-Type", "application/octet-stream")
             .header("X-XSRF-TOKEN", csrf())
             .POST(HttpRequest.BodyPublishers.ofByteArray(body))
+            .build());
+  }
+
+  /** A file, as it is read. */
+  public Answer upload(String path, Path file) throws FileNotFoundException {
+    return send(
+        request(path)
+            .header("Content-Type", "application/octet-stream")
+            .header("X-XSRF-TOKEN", csrf())
+            .POST(HttpRequest.BodyPublishers.ofFile(file))
             .build());
   }
 

@@ -23,6 +23,7 @@ import jeton.server.database.PrivateDatabase;
 import jeton.server.followup.RunMover;
 import jeton.server.followup.Starts;
 import jeton.server.mail.Dispatcher;
+import jeton.server.mailing.Issues;
 import jeton.standins.mailbox.Mailbox;
 import jeton.standins.mailbox.MailboxServer;
 import jeton.standins.mailbox.Manners;
@@ -92,6 +93,7 @@ public final class TestServer {
             "--jeton.clock=test",
             "--jeton.mail.workers=0",
             "--jeton.trusts-own-machine=true",
+            "--jeton.private-networks=true",
             "--jeton.proxies=127.0.0.1/32",
             "--jeton.dns-server=" + resolver.address(),
             "--jeton.followup.engine=false",
@@ -153,6 +155,17 @@ public final class TestServer {
     return owner;
   }
 
+  /** What happened with somebody, newest first, as JSON. */
+  public String history(String email) {
+    long id =
+        bean(JdbcClient.class)
+            .sql("SELECT id FROM person WHERE email = :email")
+            .param("email", email)
+            .query(Long.class)
+            .single();
+    return owner().get("/api/people/" + id + "/timeline").body();
+  }
+
   /** Has the mail server refuse an address until {@link #takeAgain}. */
   public void refuse(String address, int code) {
     refusals.put(
@@ -171,6 +184,7 @@ public final class TestServer {
       moved =
           bean(Starts.class).startDue(100)
               + bean(RunMover.class).moveDue(100)
+              + (bean(Issues.class).work() ? 1 : 0)
               + bean(Dispatcher.class).dispatchAllDue();
     } while (moved > 0);
   }

@@ -6,14 +6,25 @@ import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
 
 import com.tngtech.archunit.core.importer.ImportOption;
+import com.tngtech.archunit.core.importer.Location;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
 import com.tngtech.archunit.lang.ArchRule;
 import java.time.Instant;
 
 /** The rules of ARCHITECTURE.md, held. */
-@AnalyzeClasses(packages = "jeton", importOptions = ImportOption.DoNotIncludeTests.class)
+@AnalyzeClasses(
+    packages = "jeton",
+    importOptions = {ImportOption.DoNotIncludeTests.class, ArchitectureTest.NoTestJars.class})
 class ArchitectureTest {
+
+  /** Tests that other modules use come as a jar of their own. */
+  static final class NoTestJars implements ImportOption {
+    @Override
+    public boolean includes(Location location) {
+      return !location.contains("-tests.jar");
+    }
+  }
 
   @ArchTest
   static final ArchRule coreKnowsOnlyTheJdkAndMathematics =

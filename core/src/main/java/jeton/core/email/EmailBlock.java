@@ -29,6 +29,8 @@ public sealed interface EmailBlock {
     R social(Social social);
 
     R incentive(Incentive incentive);
+
+    R feed(Feed feed);
   }
 
   /** Addresses of the owner's choice that it leads to, empty ones included. */
@@ -296,6 +298,32 @@ public sealed interface EmailBlock {
     @Override
     public void check(BlockCheck check) {
       check.label("label", label);
+    }
+  }
+
+  /**
+   * The newest entries of a feed (B7): read once for all readers when the email is set off, and
+   * kept with it.
+   *
+   * @param url of the feed: RSS 2.0, Atom or JSON Feed
+   * @param most entries
+   */
+  record Feed(String url, int most) implements EmailBlock {
+    private static final int MOST = 20;
+
+    @Override
+    public <R> R accept(Visitor<R> visitor) {
+      return visitor.feed(this);
+    }
+
+    @Override
+    public void check(BlockCheck check) {
+      check.when(
+          !url.matches("https?://[^\\s]{1,1990}"),
+          "href",
+          "not_an_address",
+          "A feed's address begins with https://");
+      check.when(most < 1 || most > MOST, "most", "out_of_range", "1 to 20 entries.");
     }
   }
 

@@ -57,8 +57,8 @@ public final class EmailText {
         .replace("&amp;", "&");
   }
 
-  /** Notes a fill-in that does not exist (F2). */
-  static void checkFillIns(String text, String path, FillIns allowed, Problems problems) {
+  /** Notes fill-ins that are none of those allowed (F2). */
+  public static void checkFillIns(String text, String path, FillIns allowed, Problems problems) {
     try {
       FillInText.parse(text, allowed);
     } catch (FillInText.Unknown unknown) {

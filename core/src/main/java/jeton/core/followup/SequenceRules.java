@@ -1,5 +1,6 @@
 package jeton.core.followup;
 
+import jeton.core.people.ListSettings;
 import jeton.core.problem.Problems;
 
 /**
@@ -10,8 +11,10 @@ import jeton.core.problem.Problems;
  * @param start what starts it beside sign-ups
  * @param again whether {@code start} starts it a second time for one person; a sign-up follows the
  *     offer's own setting (S3)
+ * @param listId number of the list its emails go out for (L1)
  */
-public record SequenceRules(boolean personZone, Goal goal, Start start, RunAgain again) {
+public record SequenceRules(
+    boolean personZone, Goal goal, Start start, RunAgain again, Long listId) {
   /** The business's zone, no goal, started by sign-ups. */
   public static final SequenceRules USUAL =
       new SequenceRules(false, Goal.NONE, Start.BY_SIGN_UP, RunAgain.NEVER);
@@ -20,6 +23,12 @@ public record SequenceRules(boolean personZone, Goal goal, Start start, RunAgain
     goal = goal == null ? Goal.NONE : goal;
     start = start == null ? Start.BY_SIGN_UP : start;
     again = again == null ? RunAgain.NEVER : again;
+    listId = listId == null ? Long.valueOf(ListSettings.FIRST) : listId;
+  }
+
+  /** For the first list. */
+  public SequenceRules(boolean personZone, Goal goal, Start start, RunAgain again) {
+    this(personZone, goal, start, again, null);
   }
 
   /** Notes what keeps these from being saved. */

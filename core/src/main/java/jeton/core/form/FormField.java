@@ -1,5 +1,7 @@
 package jeton.core.form;
 
+import java.util.List;
+
 /**
  * One thing a form asks: a field of the business as this form puts it.
  *
@@ -9,6 +11,7 @@ package jeton.core.form;
  * @param help what stands below it; may be empty
  * @param half whether it shares its line with the next one that is half as well
  * @param value what a hidden field sends
+ * @param lists for a consent box: numbers of the lists a tick puts people on (L1)
  */
 public record FormField(
     String key,
@@ -17,12 +20,26 @@ public record FormField(
     String help,
     boolean required,
     boolean half,
-    String value) {
+    String value,
+    List<Long> lists) {
 
   public FormField {
+    lists = lists == null ? List.of() : List.copyOf(lists);
     placeholder = placeholder == null ? "" : placeholder;
     help = help == null ? "" : help;
     value = value == null ? "" : value;
+  }
+
+  /** One that puts nobody on a list. */
+  public FormField(
+      String key,
+      String label,
+      String placeholder,
+      String help,
+      boolean required,
+      boolean half,
+      String value) {
+    this(key, label, placeholder, help, required, half, value, List.of());
   }
 
   /** The address, which must be given. */

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import jeton.core.display.DisplayRules;
+import jeton.core.people.ListSettings;
 import jeton.core.problem.Problem;
 import jeton.core.problem.Problems;
 
@@ -14,6 +15,8 @@ import jeton.core.problem.Problems;
  * @param name what the owner calls it
  * @param fields in the order asked; exactly one email field, which is required
  * @param display where and when it shows; not looked at for the hosted page
+ * @param lists numbers of the lists a sign-up puts people on, beside those of its consent boxes
+ *     (L1)
  */
 public record FormSettings(
     String name,
@@ -23,7 +26,8 @@ public record FormSettings(
     Looks looks,
     Opening opening,
     Afterwards afterwards,
-    DisplayRules display) {
+    DisplayRules display,
+    List<Long> lists) {
   /** From this many fields on, a form is said to ask a lot. */
   public static final int A_LOT = 4;
 
@@ -36,6 +40,21 @@ public record FormSettings(
     opening = opening == null ? Opening.PLAIN : opening;
     afterwards = afterwards == null ? Afterwards.PLAIN : afterwards;
     display = display == null ? DisplayRules.CALM : display;
+    // Forms of before there were lists put people on the first.
+    lists = lists == null ? List.of(ListSettings.FIRST) : List.copyOf(lists);
+  }
+
+  /** A form that puts people on the first list. */
+  public FormSettings(
+      String name,
+      FormWords words,
+      FormPicture picture,
+      List<FormField> fields,
+      Looks looks,
+      Opening opening,
+      Afterwards afterwards,
+      DisplayRules display) {
+    this(name, words, picture, fields, looks, opening, afterwards, display, null);
   }
 
   /** What a form's fields and addresses are checked against. */
@@ -57,17 +76,26 @@ public record FormSettings(
 
   /** The same with other words. */
   public FormSettings withWords(FormWords others) {
-    return new FormSettings(name, others, picture, fields, looks, opening, afterwards, display);
+    return new FormSettings(
+        name, others, picture, fields, looks, opening, afterwards, display, lists);
   }
 
   /** The same with other display rules. */
   public FormSettings withDisplay(DisplayRules others) {
-    return new FormSettings(name, words, picture, fields, looks, opening, afterwards, others);
+    return new FormSettings(
+        name, words, picture, fields, looks, opening, afterwards, others, lists);
   }
 
   /** The same with something else afterwards. */
   public FormSettings withAfterwards(Afterwards others) {
-    return new FormSettings(name, words, picture, fields, looks, opening, others, display);
+    return new FormSettings(name, words, picture, fields, looks, opening, others, display, lists);
+  }
+
+  /** Every list that somebody can get on by it. */
+  public Set<Long> allLists() {
+    Set<Long> all = new HashSet<>(lists);
+    fields.forEach(field -> all.addAll(field.lists()));
+    return all;
   }
 
   private void checkFields(Known known, Problems problems) {

@@ -54,6 +54,11 @@ public sealed interface Incentive permits Download, Coupon, PrivatePage, Quiz, P
     return Map.of();
   }
 
+  /** Titles of its pieces by their keys, where it is made of some (V1). */
+  default Map<String, String> pieceTitles() {
+    return Map.of();
+  }
+
   /**
    * What a new offer's form asks with.
    *

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -41,6 +42,13 @@ public record PrivatePage(
     heading = heading == null ? "" : heading.strip();
     cover = cover == null ? "" : cover;
     pieces = pieces == null ? List.of() : List.copyOf(pieces);
+  }
+
+  @Override
+  public Map<String, String> pieceTitles() {
+    Map<String, String> titles = new LinkedHashMap<>();
+    pieces.forEach(piece -> titles.put(String.valueOf(piece.id()), piece.title()));
+    return titles;
   }
 
   @Override

@@ -13,7 +13,6 @@ import java.util.stream.Collectors;
 import jeton.core.email.EmailBlock;
 import jeton.core.email.EmailContent;
 import jeton.core.email.FillIn;
-import jeton.core.email.FillIns;
 import jeton.core.form.Contrast;
 import jeton.core.people.TagName;
 import jeton.core.problem.Keys;
@@ -24,7 +23,6 @@ import jeton.core.wheel.SpinRules;
 import jeton.core.wheel.Wheel;
 import jeton.core.wheel.WheelLooks;
 import jeton.core.wheel.WheelWords;
-import jeton.core.wheel.WinNotice;
 
 /**
  * A wheel that is turned for a prize (rules W).
@@ -34,7 +32,6 @@ import jeton.core.wheel.WinNotice;
  * @param rules how often a mailbox may spin (W3)
  * @param keepsReserved whether a prize that nobody confirmed stays kept after the link's last
  *     moment (W5)
- * @param notice what the shop is told of winners
  */
 public record PrizeWheel(
     List<PrizeSlice> slices,
@@ -42,8 +39,7 @@ public record PrizeWheel(
     SpinRules rules,
     boolean keepsReserved,
     WheelLooks looks,
-    WheelWords words,
-    WinNotice notice)
+    WheelWords words)
     implements Incentive {
   /** What a new wheel starts from: two slices, as few as there can be. */
   public static final PrizeWheel BLANK =
@@ -56,8 +52,7 @@ public record PrizeWheel(
           SpinRules.USUAL,
           false,
           WheelLooks.USUAL,
-          WheelWords.USUAL,
-          WinNotice.USUAL);
+          WheelWords.USUAL);
 
   /** What somebody won; what stood on the slice where that was nothing. */
   public static final FillIn PRIZE = new FillIn("prize", "Prize", true, true, "");
@@ -76,7 +71,6 @@ public record PrizeWheel(
     rules = rules == null ? SpinRules.USUAL : rules;
     looks = looks == null ? WheelLooks.USUAL : looks;
     words = words == null ? WheelWords.USUAL : words;
-    notice = notice == null ? WinNotice.USUAL : notice;
   }
 
   private static PrizeSlice blank(
@@ -104,12 +98,11 @@ public record PrizeWheel(
     rules.check(path + ".rules", problems);
     looks.check(path + ".looks", problems);
     words.check(path + ".words", problems);
-    notice.check(path + ".notice", FillIns.USUAL.and(fillIns()), problems);
   }
 
   /** The same with other slices. */
   public PrizeWheel with(List<PrizeSlice> other) {
-    return new PrizeWheel(other, currency, rules, keepsReserved, looks, words, notice);
+    return new PrizeWheel(other, currency, rules, keepsReserved, looks, words);
   }
 
   /** The slice of a key. */

@@ -37,10 +37,21 @@ final class AskLook {
               form,
               "low_contrast",
               "The colours of “" + form.settings().name() + "” are too close to read easily."));
+      lookForLists(form);
       lookWhetherReached(form);
     }
     lookForTwoThatInterrupt(on);
     return findings;
+  }
+
+  private void lookForLists(Facts.Asking form) {
+    String name = "“" + form.settings().name() + "”";
+    when(
+        form.settings().allLists().stream().noneMatch(facts.lists()::contains),
+        finding(
+            form,
+            "no_list",
+            name + " puts nobody on a list: no email to many ever reaches who signs up there."));
   }
 
   private void lookWhetherReached(Facts.Asking form) {

@@ -25,6 +25,7 @@ import jeton.core.people.TagName;
  * @param lacks what keeps what is given from being given
  * @param forms what asks, the hosted page first
  * @param tags those that exist
+ * @param lists numbers of the lists there are (L1)
  * @param timing by what a sign-up is judged
  */
 public record Facts(
@@ -35,6 +36,7 @@ public record Facts(
     HandOverSettings handOver,
     FollowUp followUp,
     Set<String> tags,
+    Set<Long> lists,
     Timing timing) {
 
   public Facts {

@@ -13,7 +13,6 @@ import jeton.core.problem.Problems;
 import jeton.core.wheel.Prize;
 import jeton.core.wheel.PrizeSlice;
 import jeton.core.wheel.WheelLooks;
-import jeton.core.wheel.WinNotice;
 import org.junit.jupiter.api.Test;
 
 class PrizeWheelTest {
@@ -76,22 +75,14 @@ class PrizeWheelTest {
         new WheelLooks(100, false, null, "red", "", "#B37A2B", false, "#12", 1, 13, true);
     PrizeWheel blank = PrizeWheel.BLANK;
     PrizeWheel wheel =
-        new PrizeWheel(
-            blank.slices(),
-            "EUR",
-            blank.rules(),
-            false,
-            wild,
-            blank.words(),
-            new WinNotice(true, List.of("nobody"), null));
+        new PrizeWheel(blank.slices(), "EUR", blank.rules(), false, wild, blank.words());
     assertThat(faults(wheel))
         .containsExactly(
             "gives.looks.size",
             "gives.looks.seconds",
             "gives.looks.turns",
             "gives.looks.hub",
-            "gives.looks.ground",
-            "gives.notice.to[0]");
+            "gives.looks.ground");
   }
 
   @Test

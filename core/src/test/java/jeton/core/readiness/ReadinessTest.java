@@ -87,7 +87,17 @@ class ReadinessTest {
                 onTheSpot, byEmail, delivery, WORDS, PassLimits.NONE, RunAgain.NEVER, tagChanges),
             new Facts.FollowUp(steps, rules, paused),
             Set.of("reader"),
+            lists,
             new Facts.Timing(NOW, ZoneId.of("Europe/Dublin"), Duration.ZERO)));
+  }
+
+  private Set<Long> lists = Set.of(1L);
+
+  @Test
+  void aFormThatPutsNobodyOnAList_isWorthALook() {
+    assertThat(codes()).doesNotContain("no_list");
+    lists = Set.of(2L);
+    assertThat(codes()).contains("no_list");
   }
 
   private List<Facts.Asking> forms() {

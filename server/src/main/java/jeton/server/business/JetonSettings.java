@@ -15,6 +15,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param proxies addresses or networks (CIDR) of the proxies in front, by commas; empty for none
  * @param trustsOwnMachine whether requests from this machine are under no limits: for the demo and
  *     tests, where everybody comes from it
+ * @param privateNetworks whether addresses that lead into private networks may be fetched from
  * @param dnsServer host and port of the name server to ask; empty for the system's
  * @param smtpUrl used until Setup says otherwise; empty for none
  */
@@ -30,4 +31,5 @@ public record JetonSettings(
     @DefaultValue("") String secretKey,
     @DefaultValue("") String proxies,
     @DefaultValue("false") boolean trustsOwnMachine,
+    @DefaultValue("false") boolean privateNetworks,
     @DefaultValue("system") String clock) {}

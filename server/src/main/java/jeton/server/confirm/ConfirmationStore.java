@@ -3,6 +3,8 @@ package jeton.server.confirm;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
+import java.util.Arrays;
+import java.util.List;
 import java.util.Optional;
 import jeton.server.database.Documents;
 import jeton.server.database.Utc;
@@ -79,6 +81,16 @@ class ConfirmationStore {
       throw new IllegalStateException(
           "Sign-up " + signUpId + " was confirmed by somebody else under our lock");
     }
+  }
+
+  /** The lists a sign-up puts its person on (L1). */
+  List<Long> lists(long signUpId) {
+    String numbers =
+        db.sql("SELECT lists FROM sign_up WHERE id = :id")
+            .param("id", signUpId)
+            .query(String.class)
+            .single();
+    return Arrays.stream(numbers.split(",")).filter(n -> !n.isEmpty()).map(Long::valueOf).toList();
   }
 
   /** What a sign-up told of somebody who was known already. */

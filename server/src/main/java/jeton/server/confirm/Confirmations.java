@@ -17,6 +17,7 @@ import jeton.server.mail.OutgoingEmail;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
 import jeton.server.pass.Passes;
+import jeton.server.people.Lists;
 import jeton.server.people.People;
 import jeton.server.people.Person;
 import jeton.server.token.Tokens;
@@ -47,6 +48,7 @@ public class Confirmations implements DeliveryListener {
       History history,
       Tagging tagging,
       Told told,
+      Lists lists,
       Games games) {}
 
   /** What a link stands for. */
@@ -122,6 +124,7 @@ public class Confirmations implements DeliveryListener {
         store.confirmedSince(link.personId(), link.offerId(), link.signedUpAt());
     Optional<Told.Kept> told = Optional.empty();
     if (link.confirmedAt().isEmpty()) {
+      circle.lists().join(person.id(), store.lists(link.signUpId()), Optional.of(link.offerId()));
       store.confirm(link.signUpId(), now, network, by);
       circle.people().confirmed(person.id(), now);
       told = store.told(link.signUpId());

@@ -48,6 +48,7 @@ public final class Start {
     set(properties, "jeton.public-url", "JETON_PUBLIC_URL");
     set(properties, "jeton.smtp-url", "JETON_SMTP_URL");
     set(properties, "jeton.verifier-url", "JETON_VERIFIER_URL");
+    properties.put("jeton.private-networks", setting("JETON_PRIVATE_NETWORKS", "false"));
     set(properties, "jeton.secret-key", "JETON_SECRET_KEY");
     set(properties, "jeton.proxies", "JETON_PROXIES");
     set(properties, "jeton.owner-email", "JETON_OWNER_EMAIL");

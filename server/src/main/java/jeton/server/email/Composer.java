@@ -14,6 +14,7 @@ import java.util.Optional;
 import jeton.server.business.BusinessSettings;
 import jeton.server.mail.Octets;
 import jeton.server.mail.RawEmail;
+import jeton.server.people.Lists.MailingList;
 
 /**
  * Puts a written email into the form mail servers take: multipart/alternative with the headers of
@@ -38,8 +39,22 @@ final class Composer {
    * @param messageId fixed when the email was asked for, so that a repeat can be recognised (RFC
    *     5322, 3.6.4)
    * @param leaveLink for List-Unsubscribe (RFC 8058); empty for a confirmation
+   * @param list what it goes out for, for List-Id (RFC 2919); empty for what is for no list
    */
-  record Envelope(String messageId, String to, Optional<String> leaveLink, Instant at) {}
+  record Envelope(
+      String messageId,
+      String to,
+      Optional<String> leaveLink,
+      Optional<MailingList> list,
+      Instant at) {}
+
+  private static String listId(MailingList list, BusinessSettings business)
+      throws UnsupportedEncodingException {
+    String domain = business.senderEmail().replaceFirst(".*@", "");
+    String name = encoded("List-Id", list.settings().name().replace('"', '\''));
+    String phrase = name.startsWith("=?") ? name : '"' + name.replace("\\", "") + '"';
+    return phrase + CRLF + " <" + list.key() + "." + domain + ">";
+  }
 
   static RawEmail compose(WrittenEmail written, Envelope envelope, BusinessSettings business) {
     try {
@@ -68,6 +83,9 @@ final class Composer {
                 headers.add(header("List-Unsubscribe", "<" + link + ">"));
                 headers.add(header("List-Unsubscribe-Post", "List-Unsubscribe=One-Click"));
               });
+      if (envelope.list().isPresent()) {
+        headers.add(header("List-Id", listId(envelope.list().get(), business)));
+      }
       return new RawEmail(business.senderEmail(), envelope.to(), headers, body(written, boundary));
     } catch (UnsupportedEncodingException everyJdkHasUtf8) {
       throw new IllegalStateException(everyJdkHasUtf8);

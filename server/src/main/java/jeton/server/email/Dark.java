@@ -7,8 +7,9 @@ final class Dark {
   /** For a style sheet. Mail programs that know it set the paper dark and the words light. */
   static final String STYLE =
       MEDIA
-          + " { body, .around, .around > div { background: #111A17 !important }"
+          + " { body, body > div { background: #111A17 !important }"
           + " .paper, .paper > table, .paper table { background: #1B2723 !important }"
+          + " .box, .paper .box { background: #24332E !important }"
           + " .words div, .words p, .words h2, .words h3, .letter, .letter p { color: #ECE7DB !important }"
           + " .foot div, .mark div { color: #A9B5AF !important }"
           + " .words a, .foot a, .letter a { color: #8FC9B9 !important } }";

@@ -17,6 +17,7 @@ import jeton.server.database.Outage;
 import jeton.server.mail.EmailDrawer;
 import jeton.server.mail.OutgoingEmail;
 import jeton.server.mail.RawEmail;
+import jeton.server.people.Lists;
 import jeton.server.people.People;
 import jeton.server.token.Tokens;
 import org.slf4j.Logger;
@@ -37,6 +38,7 @@ class Drawings implements EmailDrawer {
   private final Business business;
   private final Addresses addresses;
   private final People people;
+  private final Lists lists;
   private final Supplier<Map<OutgoingEmail.Kind, EmailSource>> sources;
   private final Supplier<Optional<GiftSource>> gifts;
 
@@ -46,12 +48,14 @@ class Drawings implements EmailDrawer {
       Business business,
       Addresses addresses,
       People people,
+      Lists lists,
       ObjectProvider<EmailSource> sources,
       ObjectProvider<GiftSource> gifts) {
     this.writer = writer;
     this.business = business;
     this.addresses = addresses;
     this.people = people;
+    this.lists = lists;
     // Looked up once: asking the context costs more than reading a batch.
     this.sources =
         SingletonSupplier.of(
@@ -128,6 +132,7 @@ class Drawings implements EmailDrawer {
         wanted.add(new EmailSource.Written(claimed.outboxId(), claimed.email(), content));
       }
     }
+    Map<Long, Long> listIds = asked.isEmpty() ? Map.of() : source.lists(asked);
     Map<Long, String> links = wanted.isEmpty() ? Map.of() : source.makeLinks(wanted);
     Map<Long, Map<String, String>> answers = answers(wanted, batch);
     Map<Long, Map<String, String>> told = told(wanted);
@@ -140,7 +145,9 @@ class Drawings implements EmailDrawer {
           ready(
               claimed,
               batch.version(written),
-              links.getOrDefault(written.outboxId(), ""),
+              new Ways(
+                  links.getOrDefault(written.outboxId(), ""),
+                  Optional.ofNullable(listIds.get(written.outboxId())).flatMap(lists::find)),
               known(
                   // Of what a visitor typed, nothing but a name goes to an unconfirmed address
                   // (S14).
@@ -207,15 +214,18 @@ class Drawings implements EmailDrawer {
     }
   }
 
+  /** Where an email leads: to what is handed over, and what list it is left by. */
+  private record Ways(String link, Optional<Lists.MailingList> list) {}
+
   private Drawing.Ready ready(
-      Claimed claimed, EmailWriter.Ready version, String link, Map<String, String> answers) {
-    return at -> write(claimed, version, link, answers, at);
+      Claimed claimed, EmailWriter.Ready version, Ways ways, Map<String, String> answers) {
+    return at -> write(claimed, version, ways, answers, at);
   }
 
   private Written write(
       Claimed claimed,
       EmailWriter.Ready version,
-      String link,
+      Ways ways,
       Map<String, String> answers,
       Instant at) {
     Reader reader = claimed.reader();
@@ -223,7 +233,7 @@ class Drawings implements EmailDrawer {
     String leaveLink = addresses.leave(claimed.email().personId(), claimed.outboxId());
     EmailWriter.Reader known =
         new EmailWriter.Reader(
-            reader.firstName(), reader.to(), reader.offerName(), link, leaveLink, answers);
+            reader.firstName(), reader.to(), reader.offerName(), ways.link(), leaveLink, answers);
     WrittenEmail written =
         reader.untracked() || confirms
             ? version.write(known)
@@ -233,6 +243,7 @@ class Drawings implements EmailDrawer {
             reader.messageId(),
             reader.to(),
             confirms ? Optional.empty() : Optional.of(leaveLink),
+            ways.list(),
             at);
     RawEmail email = Composer.compose(written, envelope, business.now().settings());
     return new Written(written.subject(), email);

@@ -40,6 +40,7 @@ public class EmailExport {
             kind == OutgoingEmail.Kind.CONFIRMATION
                 ? Optional.empty()
                 : Optional.of(NOWHERE + "leave"),
+            Optional.empty(),
             clock.instant());
     return Composer.compose(written(kind, content), envelope, business.now().settings()).octets();
   }

@@ -9,18 +9,23 @@ import jeton.server.business.PublicUrl;
  * One version of an email: everything that is the same for all its readers.
  *
  * @param mayLeave whether its foot has the way to leave: in all but confirmations
+ * @param ours whether it is Jeton's to those who work here, in our own look
  */
-record EmailParts(EmailContent content, boolean mayLeave, Gift gift, BusinessSettings business) {
+record EmailParts(
+    EmailContent content, boolean mayLeave, boolean ours, Gift gift, BusinessSettings business) {
   private static final String FALLBACK_COLOUR = "#16423C";
 
   /** The business's first colour. */
   String colour() {
-    return business.palette().isEmpty() ? FALLBACK_COLOUR : business.palette().get(0);
+    return ours || business.palette().isEmpty() ? FALLBACK_COLOUR : business.palette().get(0);
   }
 
   /** Name and postal address on one line. */
   String address() {
-    return business.name() + ", " + business.postalAddress().replaceAll("\\s*\\R\\s*", ", ");
+    return (ours ? "Sent by Jeton for " : "")
+        + business.name()
+        + ", "
+        + business.postalAddress().replaceAll("\\s*\\R\\s*", ", ");
   }
 
   /** Where a button leads, with fill-ins for what differs from reader to reader. */

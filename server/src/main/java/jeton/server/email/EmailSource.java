@@ -30,6 +30,11 @@ public interface EmailSource {
     return Set.of();
   }
 
+  /** The lists these go out for (L1), by outbox id; none for what is for no list. */
+  default Map<Long, Long> lists(List<Claimed> batch) {
+    return Map.of();
+  }
+
   /** An email claimed for sending. */
   record Claimed(long outboxId, OutgoingEmail email) {}
 

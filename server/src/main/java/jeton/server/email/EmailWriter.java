@@ -95,7 +95,14 @@ public class EmailWriter {
   /** A version as the business is now. */
   public Ready ready(EmailContent content, OutgoingEmail.Kind kind, Gift gift) {
     boolean mayLeave = kind != OutgoingEmail.Kind.CONFIRMATION;
-    return new Ready(new EmailParts(content, mayLeave, gift, business.now().settings()));
+    return new Ready(new EmailParts(content, mayLeave, false, gift, business.now().settings()));
+  }
+
+  /** One of our own to somebody who works here, in our own look. It goes out once. */
+  WrittenEmail ours(EmailContent content, Reader reader) {
+    BusinessSettings settings = business.now().settings();
+    return template(new EmailParts(content, false, true, Gift.NONE, settings))
+        .fill(values(reader, settings));
   }
 
   /** What fill-ins stand for, for this reader. */

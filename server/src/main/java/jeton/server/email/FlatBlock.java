@@ -20,6 +20,7 @@ import jeton.core.email.SocialLink;
  * @param alt words for those who do not see the picture
  * @param columns two or three, each with blocks that are no columns
  * @param links a row of links elsewhere
+ * @param most entries of a feed, whose address is the href
  */
 @Schema(name = "EmailBlock")
 record FlatBlock(
@@ -31,7 +32,8 @@ record FlatBlock(
     String picture,
     String alt,
     List<EmailColumn> columns,
-    List<SocialLink> links) {
+    List<SocialLink> links,
+    Integer most) {
   /** What a block is. */
   enum Kind {
     TEXT,
@@ -41,10 +43,12 @@ record FlatBlock(
     DIVIDER,
     COLUMNS,
     SOCIAL,
-    INCENTIVE
+    INCENTIVE,
+    FEED
   }
 
   FlatBlock {
+    most = most == null ? 0 : most;
     html = Optional.ofNullable(html).orElse("");
     label = Optional.ofNullable(label).orElse("");
     target = Optional.ofNullable(target).orElse(EmailButton.Target.NONE);
@@ -56,7 +60,7 @@ record FlatBlock(
   }
 
   private FlatBlock(Kind kind) {
-    this(kind, "", "", EmailButton.Target.NONE, "", "", "", List.of(), List.of());
+    this(kind, "", "", EmailButton.Target.NONE, "", "", "", List.of(), List.of(), 0);
   }
 
   static FlatBlock of(EmailBlock block) {
@@ -81,31 +85,32 @@ record FlatBlock(
       case COLUMNS -> new EmailBlock.Columns(columns);
       case SOCIAL -> new EmailBlock.Social(links);
       case INCENTIVE -> new EmailBlock.Incentive(label);
+      case FEED -> new EmailBlock.Feed(href, most);
     };
   }
 
   private FlatBlock withHtml(String other) {
-    return new FlatBlock(kind, other, label, target, href, picture, alt, columns, links);
+    return new FlatBlock(kind, other, label, target, href, picture, alt, columns, links, most);
   }
 
   private FlatBlock withLabel(String other) {
-    return new FlatBlock(kind, html, other, target, href, picture, alt, columns, links);
+    return new FlatBlock(kind, html, other, target, href, picture, alt, columns, links, most);
   }
 
   private FlatBlock leadingTo(EmailButton.Target where, String address) {
-    return new FlatBlock(kind, html, label, where, address, picture, alt, columns, links);
+    return new FlatBlock(kind, html, label, where, address, picture, alt, columns, links, most);
   }
 
   private FlatBlock showing(String hash, String words) {
-    return new FlatBlock(kind, html, label, target, href, hash, words, columns, links);
+    return new FlatBlock(kind, html, label, target, href, hash, words, columns, links, most);
   }
 
   private FlatBlock withColumns(List<EmailColumn> other) {
-    return new FlatBlock(kind, html, label, target, href, picture, alt, other, links);
+    return new FlatBlock(kind, html, label, target, href, picture, alt, other, links, most);
   }
 
   private FlatBlock withLinks(List<SocialLink> other) {
-    return new FlatBlock(kind, html, label, target, href, picture, alt, columns, other);
+    return new FlatBlock(kind, html, label, target, href, picture, alt, columns, other, most);
   }
 
   private record Flattening() implements EmailBlock.Visitor<FlatBlock> {
@@ -151,6 +156,21 @@ record FlatBlock(
     @Override
     public FlatBlock incentive(EmailBlock.Incentive incentive) {
       return new FlatBlock(Kind.INCENTIVE).withLabel(incentive.label());
+    }
+
+    @Override
+    public FlatBlock feed(EmailBlock.Feed feed) {
+      return new FlatBlock(
+          Kind.FEED,
+          "",
+          "",
+          EmailButton.Target.NONE,
+          feed.url(),
+          "",
+          "",
+          List.of(),
+          List.of(),
+          feed.most());
     }
   }
 }

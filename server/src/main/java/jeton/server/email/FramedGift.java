@@ -47,13 +47,14 @@ final class FramedGift implements Part.Visitor<String> {
 
   @Override
   public String code(Part.Code code) {
-    return "<mj-text css-class=\"words\" container-background-color=\"#FBF8F1\" padding=\"16px 28px\"><p>"
-        + escape(code.worth())
-        + "</p><p style=\"font-size:26px;line-height:1.3;font-weight:700;letter-spacing:1px\">"
-        + escape(code.code())
-        + "</p><p style=\"font-size:13px\">"
-        + escape(code.terms())
-        + "</p></mj-text>";
+    return box(
+        "<p>"
+            + escape(code.worth())
+            + "</p><p style=\"font-size:26px;line-height:1.3;font-weight:700;letter-spacing:1px\">"
+            + escape(code.code())
+            + "</p><p style=\"font-size:13px\">"
+            + escape(code.terms())
+            + "</p>");
   }
 
   @Override
@@ -63,16 +64,20 @@ final class FramedGift implements Part.Visitor<String> {
 
   @Override
   public String outcome(Part.Outcome outcome) {
-    return "<mj-text css-class=\"words\" container-background-color=\"#FBF8F1\" padding=\"16px 28px\">"
-        + "<p style=\"font-size:22px;line-height:1.3;font-weight:700\">"
-        + escape(outcome.title())
-        + "</p><p>"
-        + escape(outcome.words())
-        + "</p><p><a href=\""
-        + escape(outcome.href())
-        + "\"><strong>"
-        + escape(outcome.label())
-        + "</strong></a></p></mj-text>";
+    String more =
+        outcome.label().isBlank()
+            ? ""
+            : "<p><a href=\""
+                + escape(outcome.href())
+                + "\"><strong>"
+                + escape(outcome.label())
+                + "</strong></a></p>";
+    return box(
+        "<p style=\"font-size:22px;line-height:1.3;font-weight:700\">"
+            + escape(outcome.title())
+            + "</p>"
+            + paragraphs(outcome.words())
+            + more);
   }
 
   /** Listed with the others: see {@link Gift#pieces}. */
@@ -83,7 +88,22 @@ final class FramedGift implements Part.Visitor<String> {
 
   @Override
   public String words(Part.Words words) {
-    return text("<p>" + escape(words.text()) + "</p>");
+    return text(paragraphs(words.text()));
+  }
+
+  private static String paragraphs(String words) {
+    return words
+        .lines()
+        .filter(line -> !line.isBlank())
+        .map(line -> "<p>" + escape(line) + "</p>")
+        .collect(Collectors.joining());
+  }
+
+  /** Set off by its ground. */
+  private static String box(String html) {
+    return "<mj-text css-class=\"words box\" container-background-color=\"#FBF8F1\" padding=\"16px 28px\">"
+        + html
+        + "</mj-text>";
   }
 
   private static String text(String html) {

@@ -10,6 +10,12 @@ import jeton.server.business.PublicUrl;
 
 /** An email in the frame of the business's colours, as responsive HTML made through MJML. */
 final class FramedHtml implements EmailBlock.Visitor<String> {
+  // A token and our name: drawn without a picture, which many mailboxes hold back.
+  private static final String OUR_MARK =
+      "<mj-text font-size=\"17px\" font-weight=\"600\" css-class=\"mark\" padding=\"2px 28px 12px\">"
+          + "<span style=\"display:inline-block;width:5px;height:5px;border:6px solid #B07A2A;"
+          + "border-radius:50%;vertical-align:-2px\"></span>&#160; Jeton</mj-text>";
+
   private final EmailParts parts;
   private final PublicUrl publicUrl;
 
@@ -32,7 +38,7 @@ final class FramedHtml implements EmailBlock.Visitor<String> {
             </mj-attributes>
             <mj-style>%s</mj-style>
           </mj-head>
-          <mj-body background-color="#F5F0E6" width="600px" css-class="around">
+          <mj-body background-color="#F5F0E6" width="600px">
             <mj-section padding="14px 0 0"><mj-column /></mj-section>
             <mj-wrapper background-color="#FFFFFF" border-radius="10px" padding="18px 0" css-class="paper">%s</mj-wrapper>
             <mj-section padding="6px 0 24px">
@@ -49,6 +55,8 @@ final class FramedHtml implements EmailBlock.Visitor<String> {
                 foot());
     // The renderer indents deeply; every octet less counts a million times.
     return Mjml4j.render(mjml, new Mjml4j.Configuration("en", Mjml4j.TextDirection.LTR, null))
+        // The hidden line in the colour of its ground would look like something to hide.
+        .replace("font-size:1px;color:#ffffff;", "font-size:1px;color:#1C2A26;")
         .replaceAll("\\s*\\n\\s*", "\n");
   }
 
@@ -132,6 +140,14 @@ final class FramedHtml implements EmailBlock.Visitor<String> {
     return "<mj-text css-class=\"words\">" + html + "</mj-text>";
   }
 
+  /**
+   * What its newest entries are is known when the email is set off: they are blocks of their own.
+   */
+  @Override
+  public String feed(EmailBlock.Feed feed) {
+    return "";
+  }
+
   @Override
   public String incentive(EmailBlock.Incentive incentive) {
     return new FramedGift(parts.gift(), this::button).drawn()
@@ -172,6 +188,9 @@ final class FramedHtml implements EmailBlock.Visitor<String> {
   }
 
   private String logo() {
+    if (parts.ours()) {
+      return OUR_MARK;
+    }
     String name = parts.business().name();
     if (parts.business().logo().isEmpty()) {
       return "<mj-text font-size=\"15px\" font-weight=\"600\" css-class=\"mark\" color=\""

@@ -79,6 +79,14 @@ final class LetterHtml implements EmailBlock.Visitor<String> {
         .collect(Collectors.joining());
   }
 
+  /**
+   * What its newest entries are is known when the email is set off: they are blocks of their own.
+   */
+  @Override
+  public String feed(EmailBlock.Feed feed) {
+    return "";
+  }
+
   @Override
   public String incentive(EmailBlock.Incentive incentive) {
     return LetterGift.drawn(parts.gift())

@@ -14,6 +14,7 @@ import jeton.core.incentive.Incentive;
 import jeton.core.problem.Problem;
 import jeton.core.problem.Problems;
 import jeton.server.business.Business;
+import jeton.server.feed.Feeds;
 import jeton.server.mail.OutgoingEmail;
 import jeton.server.people.People;
 import jeton.server.people.Person;
@@ -34,18 +35,21 @@ class MailApi {
   private final Business business;
   private final People people;
   private final ObjectProvider<GiftSource> gifts;
+  private final Feeds feeds;
 
   MailApi(
       EmailWriter writer,
       TestMail testMail,
       Business business,
       People people,
-      ObjectProvider<GiftSource> gifts) {
+      ObjectProvider<GiftSource> gifts,
+      Feeds feeds) {
     this.writer = writer;
     this.testMail = testMail;
     this.business = business;
     this.people = people;
     this.gifts = gifts;
+    this.feeds = feeds;
   }
 
   /**
@@ -125,7 +129,7 @@ class MailApi {
 
   private WrittenEmail written(Preview preview, Gift gift) {
     Problems problems = new Problems();
-    EmailContent content = BodyHtml.cleaned(preview.content());
+    EmailContent content = feeds.shown(BodyHtml.cleaned(preview.content()));
     content.check("email", business.now().settings().fillIns().and(gift.fillIns()), problems);
     Refused.unlessNone(problems.list().stream().filter(MailApi::keepsFromShowing).toList());
     return writer.ready(content, preview.kind(), gift).write(reader(preview, gift));

@@ -1,7 +1,7 @@
 package jeton.server.email;
 
 import jakarta.annotation.PreDestroy;
-import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import jeton.core.email.EmailContent;
@@ -44,30 +44,28 @@ public class OwnerMail {
   }
 
   /**
-   * Whom and what an email to the shop is about.
+   * Sends one at once.
    *
-   * @param told what fill-ins of what was given stand for
+   * @param stopLink where one stops getting them (RFC 8058)
+   * @return whether the mail server took it
    */
-  public record About(String firstName, String email, String offerName, Map<String, String> told) {}
+  public boolean send(String to, EmailContent content, Optional<String> stopLink) {
+    try {
+      return mail.sendOurs(to, content, stopLink).sent();
+    } catch (RuntimeException notSent) {
+      LOG.error("An email to an owner could not be sent: {}", notSent.getClass().getName());
+      return false;
+    }
+  }
 
-  /** Sends one at once; whether the mail server took it. */
-  public boolean send(String to, EmailContent content, Gift gift, About about) {
-    return mail.send(
-            to,
-            content,
-            gift,
-            new EmailWriter.Reader(
-                about.firstName(), about.email(), about.offerName(), "#", "#", about.told()))
-        .sent();
+  /** What one would look like. */
+  public String html(EmailContent content) {
+    return mail.ours("", content).html();
   }
 
   private void send(String to, EmailContent content) {
-    try {
-      if (!mail.send(to, content).sent()) {
-        LOG.error("An email to an owner did not leave; look at Setup, Sending");
-      }
-    } catch (RuntimeException notSent) {
-      LOG.error("An email to an owner could not be sent: {}", notSent.getClass().getName());
+    if (!send(to, content, Optional.empty())) {
+      LOG.error("An email to an owner did not leave; look at Setup, Sending");
     }
   }
 

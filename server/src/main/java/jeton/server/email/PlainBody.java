@@ -19,6 +19,7 @@ final class PlainBody implements EmailBlock.Visitor<String> {
         new StringBuilder(
             own.isBlank() ? made(parts.content().blocks(), parts.gift()) : own.strip());
     text.append("\n\n-- \n")
+        .append(parts.ours() ? "Sent by Jeton for " : "")
         .append(parts.business().name())
         .append('\n')
         .append(parts.business().postalAddress());
@@ -77,15 +78,22 @@ final class PlainBody implements EmailBlock.Visitor<String> {
   @Override
   public String social(EmailBlock.Social social) {
     return social.links().stream()
-        .map(link -> link.name() + ": " + link.href())
+        .map(link -> link.href().isBlank() ? link.name() : link.name() + ": " + link.href())
         .collect(Collectors.joining("\n"));
+  }
+
+  /**
+   * What its newest entries are is known when the email is set off: they are blocks of their own.
+   */
+  @Override
+  public String feed(EmailBlock.Feed feed) {
+    return "";
   }
 
   @Override
   public String incentive(EmailBlock.Incentive incentive) {
     String given = PlainGift.drawn(gift);
-    return (given.isEmpty() ? "" : given + "\n\n")
-        + link(EmailParts.incentiveLabel(incentive), "{{pass_link}}");
+    return given + "\n\n" + link(EmailParts.incentiveLabel(incentive), "{{pass_link}}");
   }
 
   private static String link(String label, String href) {

@@ -11,14 +11,24 @@ final class PlainGift implements Part.Visitor<String> {
   private PlainGift() {}
 
   static String drawn(Gift gift) {
-    String pieces =
-        gift.pieces().stream().map(piece -> "- " + piece).collect(Collectors.joining("\n"));
-    return Stream.concat(Stream.of(pieces), gift.parts().stream().map(part -> part.accept(DRAWS)))
+    Stream<String> files =
+        gift.parts().stream()
+            .filter(Part.File.class::isInstance)
+            .map(Part.File.class::cast)
+            .map(file -> "- " + file.name() + ", " + file.size());
+    String head =
+        Stream.of(
+                Stream.of("{{offer_name}}"),
+                files,
+                gift.pieces().stream().map(piece -> "- " + piece))
+            .flatMap(lines -> lines)
+            .collect(Collectors.joining("\n"));
+    return Stream.concat(Stream.of(head), gift.parts().stream().map(part -> part.accept(DRAWS)))
         .filter(text -> !text.isBlank())
         .collect(Collectors.joining("\n\n"));
   }
 
-  /** What leads to it is the pass. */
+  /** Named under the offer already: what leads to it is the pass. */
   @Override
   public String file(Part.File file) {
     return "";
@@ -36,9 +46,10 @@ final class PlainGift implements Part.Visitor<String> {
 
   @Override
   public String outcome(Part.Outcome outcome) {
-    return String.join("\n\n", outcome.title(), outcome.words(), outcome.label())
-        + "\n"
-        + outcome.href();
+    String more = outcome.label().isBlank() ? "" : outcome.label() + ":\n" + outcome.href();
+    return Stream.of(outcome.title(), outcome.words(), more)
+        .filter(text -> !text.isBlank())
+        .collect(Collectors.joining("\n\n"));
   }
 
   /** Listed with the others: see {@link Gift#pieces}. */

@@ -15,12 +15,12 @@ class ReadingStore {
   private static final String NUMBER = "SELECT id FROM tracked_link WHERE hash = :hash";
   private static final String HREF = "SELECT href FROM tracked_link WHERE id = :id";
 
+  // Nothing is inferred (L3): a click makes no opening. Numbers count both as read.
   private static final String CLICKED =
       """
-      INSERT INTO email_reading (outbox_id, opened_at, clicked_at)
-      SELECT id, :now, :now FROM outbox WHERE id = :outboxId
-          ON DUPLICATE KEY UPDATE opened_at = COALESCE(opened_at, :now),
-                                  clicked_at = COALESCE(clicked_at, :now)
+      INSERT INTO email_reading (outbox_id, clicked_at)
+      SELECT id, :now FROM outbox WHERE id = :outboxId
+          ON DUPLICATE KEY UPDATE clicked_at = COALESCE(clicked_at, :now)
       """;
   private static final String LINK_CLICKED =
       """
@@ -75,8 +75,9 @@ class ReadingStore {
         .update();
   }
 
-  void opened(long outboxId, Instant now) {
-    note(OPENED, outboxId, now);
+  /** True when it was the first time. */
+  boolean opened(long outboxId, Instant now) {
+    return note(OPENED, outboxId, now);
   }
 
   void machineOpened(long outboxId, Instant now) {
@@ -87,7 +88,8 @@ class ReadingStore {
     note(LEFT, outboxId, now);
   }
 
-  private void note(String sql, long outboxId, Instant now) {
-    db.sql(sql).param("outboxId", outboxId).param("now", Utc.bind(now)).update();
+  /** True when something changed. */
+  private boolean note(String sql, long outboxId, Instant now) {
+    return 0 < db.sql(sql).param("outboxId", outboxId).param("now", Utc.bind(now)).update();
   }
 }

@@ -38,11 +38,12 @@ public class Readings {
     this.clock = clock;
   }
 
-  /** Who knows what an email says, and who wants to hear of clicks. */
+  /** Who knows what an email says, and who wants to hear of clicks and openings. */
   @org.springframework.stereotype.Component
   record Ears(
       ObjectProvider<EmailSource> sources,
       ObjectProvider<ClickListener> listeners,
+      ObjectProvider<OpenListener> openListeners,
       ObjectProvider<GiftSource> gifts,
       People people) {}
 
@@ -109,7 +110,9 @@ public class Readings {
               if (isMachine(sent, fetch)) {
                 store.machineOpened(outboxId, clock.instant());
               } else {
-                store.opened(outboxId, clock.instant());
+                if (store.opened(outboxId, clock.instant())) {
+                  ears.openListeners().forEach(listener -> listener.opened(sent.email()));
+                }
               }
             });
   }
@@ -117,9 +120,14 @@ public class Readings {
   /** The email's own pass was looked at: that is a click too. */
   @Transactional
   public void passOpened(long outboxId, Fetch fetch) {
-    outbox
-        .sent(outboxId)
-        .filter(sent -> !isMachine(sent, fetch) && !sent.untracked())
+    Optional<Outbox.Sent> reader = outbox.sent(outboxId).filter(sent -> !isMachine(sent, fetch));
+    reader.ifPresent(
+        sent ->
+            ears.listeners()
+                .orderedStream()
+                .forEach(listener -> listener.clicked(sent.email(), List.of())));
+    reader
+        .filter(sent -> !sent.untracked())
         .filter(sent -> business.now().settings().sending().followLinks())
         .ifPresent(sent -> store.clicked(outboxId, clock.instant()));
   }

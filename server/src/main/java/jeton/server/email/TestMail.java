@@ -33,17 +33,35 @@ class TestMail {
   /** What the mail server said, in words for the owner. */
   record TestResult(boolean sent, String said) {}
 
+  /** One in the business's look. */
   TestResult send(String to, EmailContent content) {
-    return send(
-        to, content, Gift.NONE, new EmailWriter.Reader("", to, "", NO_LINK, NO_LINK, Map.of()));
+    EmailWriter.Ready ready = writer.ready(content, OutgoingEmail.Kind.CONFIRMATION, Gift.NONE);
+    return send(to, ready.write(reader(to)));
   }
 
-  /** One that is about somebody, to somebody else. */
-  TestResult send(String to, EmailContent content, Gift gift, EmailWriter.Reader about) {
-    return send(to, writer.ready(content, OutgoingEmail.Kind.CONFIRMATION, gift).write(about));
+  private static EmailWriter.Reader reader(String to) {
+    return new EmailWriter.Reader("", to, "", NO_LINK, NO_LINK, Map.of());
+  }
+
+  /**
+   * One of our own, to somebody who works here.
+   *
+   * @param stopLink where one stops getting them (RFC 8058)
+   */
+  TestResult sendOurs(String to, EmailContent content, Optional<String> stopLink) {
+    return send(to, ours(to, content), stopLink);
+  }
+
+  /** The same as it is read. */
+  WrittenEmail ours(String to, EmailContent content) {
+    return writer.ours(content, reader(to));
   }
 
   TestResult send(String address, WrittenEmail written) {
+    return send(address, written, Optional.empty());
+  }
+
+  private TestResult send(String address, WrittenEmail written, Optional<String> stopLink) {
     EmailAddress to;
     try {
       to = EmailAddress.parse(address);
@@ -62,7 +80,7 @@ class TestMail {
         mail.send(
             Composer.compose(
                 written,
-                new Composer.Envelope(id, to.send(), Optional.empty(), clock.instant()),
+                new Composer.Envelope(id, to.send(), stopLink, Optional.empty(), clock.instant()),
                 settings)));
   }
 

@@ -2,16 +2,22 @@ package jeton.server.followup;
 
 import java.time.Clock;
 import java.time.Instant;
+import java.util.Collection;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import jeton.core.followup.RunEnd;
 import jeton.core.people.PersonState;
 import jeton.server.email.Readings;
 import jeton.server.history.History;
 import jeton.server.mail.DeliveryListener;
 import jeton.server.mail.OutgoingEmail;
+import jeton.server.people.Lists;
 import jeton.server.people.People;
 import jeton.server.people.Person;
+import jeton.server.problem.Refused;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -24,13 +30,16 @@ public class Departures implements DeliveryListener {
   private final Runs runs;
   private final Readings readings;
   private final History history;
+  private final Lists lists;
   private final Clock clock;
 
-  Departures(People people, Runs runs, Readings readings, History history, Clock clock) {
+  Departures(
+      People people, Runs runs, Readings readings, History history, Lists lists, Clock clock) {
     this.people = people;
     this.runs = runs;
     this.readings = readings;
     this.history = history;
+    this.lists = lists;
     this.clock = clock;
   }
 
@@ -47,10 +56,56 @@ public class Departures implements DeliveryListener {
     }
     Instant now = clock.instant();
     runs.endAllOf(personId, RunEnd.PERSON_LEFT);
+    lists.leaveAll(personId);
     outboxId.ifPresent(readings::leftBy);
     people.changeState(personId, PersonState.LEFT, now);
     history.note(
         new History.Event(now, History.Kind.LEFT, Optional.of(personId), Optional.empty(), how));
+  }
+
+  /**
+   * Takes a person off some lists (L2). Off the last one is off everything: they have left.
+   *
+   * @param listIds what they leave
+   * @param outboxId the email whose link was used, if it is known
+   */
+  @Transactional
+  public void leaveLists(
+      long personId, Collection<Long> listIds, String how, Optional<Long> outboxId) {
+    Person person = people.lock(personId);
+    if (person.state() == PersonState.LEFT || person.state() == PersonState.BLOCKED) {
+      return;
+    }
+    Set<Long> stays =
+        lists.of(personId).stream().map(Lists.Membership::listId).collect(Collectors.toSet());
+    Set<Long> leaves = new HashSet<>(listIds);
+    leaves.retainAll(stays);
+    stays.removeAll(leaves);
+    if (stays.isEmpty()) {
+      leave(personId, how, outboxId);
+    } else if (!leaves.isEmpty()) {
+      leaves.forEach(id -> lists.leave(personId, id));
+      runs.endOfLists(personId, leaves, RunEnd.PERSON_LEFT);
+      outboxId.ifPresent(readings::leftBy);
+    }
+  }
+
+  /**
+   * The owner puts somebody on a list or takes them off it. Whoever is not on the list now, having
+   * left or never confirmed, is put on none: only they can do that.
+   */
+  @Transactional
+  public void listByHand(long personId, long listId, boolean on) {
+    if (!on) {
+      leaveLists(personId, List.of(listId), "by the owner", Optional.empty());
+      return;
+    }
+    Person person = people.lock(personId);
+    if (person.state() != PersonState.ON_THE_LIST) {
+      throw new Refused(
+          "list", "not_on_the_list", "Only they themselves can come back: by signing up again.");
+    }
+    lists.join(personId, List.of(listId), Optional.empty());
   }
 
   /** The owner stops all emails to a person, for good. */

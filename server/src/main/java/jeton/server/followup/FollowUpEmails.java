@@ -56,6 +56,18 @@ class FollowUpEmails implements EmailSource {
         .collect(Collectors.toSet());
   }
 
+  @Override
+  public Map<Long, Long> lists(List<Claimed> batch) {
+    Map<Long, Long> byStep =
+        sequences.lists(
+            batch.stream().map(c -> c.email().stepId().orElseThrow()).distinct().toList());
+    Map<Long, Long> lists = new HashMap<>();
+    for (Claimed claimed : batch) {
+      lists.put(claimed.outboxId(), byStep.get(claimed.email().stepId().orElseThrow()));
+    }
+    return lists;
+  }
+
   /** A sequence that stands on its own has no pass to give. */
   @Override
   public Map<Long, String> makeLinks(List<Written> batch) {

@@ -1,14 +1,19 @@
 package jeton.server.followup;
 
 import java.net.URI;
+import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
+import java.util.Set;
 import jeton.core.people.PersonState;
 import jeton.server.business.Business;
+import jeton.server.mail.Outbox;
+import jeton.server.people.Lists;
 import jeton.server.people.People;
 import jeton.server.token.Tokens;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Component;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -23,15 +28,22 @@ class LeavePage {
   private final Business business;
   private final Tokens tokens;
   private final LeaveWords words;
+  private final Lists lists;
+  private final Outbox outbox;
 
-  LeavePage(
-      Departures departures, People people, Business business, Tokens tokens, LeaveWords words) {
+  LeavePage(Departures departures, Membership membership, Business business, LeaveWords words) {
     this.departures = departures;
-    this.people = people;
+    this.people = membership.people();
+    this.lists = membership.lists();
+    this.outbox = membership.outbox();
+    this.tokens = membership.tokens();
     this.business = business;
-    this.tokens = tokens;
     this.words = words;
   }
+
+  /** Who is on what, and by which email they come. */
+  @Component
+  record Membership(People people, Lists lists, Outbox outbox, Tokens tokens) {}
 
   /** Whose link it is, and which email carried it: older ones do not say. */
   private record Leaver(long personId, Optional<Long> outboxId) {}
@@ -56,23 +68,55 @@ class LeavePage {
       return words.unknown();
     }
     boolean gone = people.get(leaver.get().personId()).state() == PersonState.LEFT;
-    return gone ? words.left() : words.ask("/u/" + token);
+    return gone ? words.left() : words.ask("/u/" + token, lists.of(leaver.get().personId()));
   }
 
   @PostMapping("/u/{token}")
   ResponseEntity<String> leave(
       @PathVariable String token,
-      @RequestParam(name = "List-Unsubscribe", defaultValue = "") String oneClick) {
+      @RequestParam(name = "List-Unsubscribe", defaultValue = "") String oneClick,
+      @RequestParam(defaultValue = "") String choice,
+      @RequestParam(name = "keep", required = false) Set<Long> keep) {
     Optional<Leaver> leaver = leaver(token);
     if (leaver.isEmpty()) {
       return words.unknown();
     }
-    departures.leave(
-        leaver.get().personId(),
-        oneClick.isEmpty() ? "on the page" : "by the mail program",
-        leaver.get().outboxId());
+    if (!oneClick.isEmpty()) {
+      oneClick(leaver.get());
+      return words.left();
+    }
+    if (choice.equals("some")) {
+      return some(leaver.get(), keep == null ? Set.of() : keep);
+    }
+    departures.leave(leaver.get().personId(), "on the page", leaver.get().outboxId());
+    return gone();
+  }
+
+  /** The email's own list is what is left (RFC 8058); one that is for no list leaves all. */
+  private void oneClick(Leaver leaver) {
+    String how = "by the mail program";
+    leaver
+        .outboxId()
+        .flatMap(outbox::listOf)
+        .ifPresentOrElse(
+            list -> departures.leaveLists(leaver.personId(), List.of(list), how, leaver.outboxId()),
+            () -> departures.leave(leaver.personId(), how, leaver.outboxId()));
+  }
+
+  private ResponseEntity<String> some(Leaver leaver, Set<Long> keep) {
+    List<Long> leaves =
+        lists.of(leaver.personId()).stream()
+            .map(Lists.Membership::listId)
+            .filter(id -> !keep.contains(id))
+            .toList();
+    departures.leaveLists(leaver.personId(), leaves, "on the page", leaver.outboxId());
+    List<Lists.Membership> stays = lists.of(leaver.personId());
+    return stays.isEmpty() ? gone() : words.kept(stays);
+  }
+
+  private ResponseEntity<String> gone() {
     String goesOn = business.now().settings().pages().leftGoesOnTo();
-    return oneClick.isEmpty() && !goesOn.isEmpty()
+    return !goesOn.isEmpty()
         ? ResponseEntity.status(HttpStatus.SEE_OTHER).location(URI.create(goesOn)).build()
         : words.left();
   }

@@ -70,7 +70,7 @@ class ProgressStore {
       SELECT s.id AS step_id,
              COUNT(DISTINCT CASE WHEN o.state IN ('SENT', 'BOUNCED') THEN o.person_id END) AS sent,
              COUNT(DISTINCT CASE WHEN o.state IN ('BOUNCED', 'REFUSED') THEN o.person_id END) AS bounced,
-             COUNT(DISTINCT CASE WHEN g.opened_at IS NOT NULL THEN o.person_id END) AS opened,
+             COUNT(DISTINCT CASE WHEN g.opened_at IS NOT NULL OR g.clicked_at IS NOT NULL THEN o.person_id END) AS opened,
              COUNT(DISTINCT CASE WHEN g.opened_at IS NULL AND g.machine_opened_at IS NOT NULL THEN o.person_id END)
                AS machine_opened,
              COUNT(DISTINCT CASE WHEN g.clicked_at IS NOT NULL THEN o.person_id END) AS clicked,

@@ -1,11 +1,10 @@
 package jeton.server.followup;
 
 import java.util.function.IntUnaryOperator;
-import jeton.server.database.Outage;
+import jeton.server.database.Background;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
-import org.springframework.dao.TransientDataAccessException;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 
@@ -34,19 +33,6 @@ class RunEngine {
   }
 
   private static void work(IntUnaryOperator batch) {
-    try {
-      int done = BATCH;
-      while (done == BATCH) {
-        done = batch.applyAsInt(BATCH);
-      }
-    } catch (TransientDataAccessException busy) {
-      LOG.debug("Due follow-ups met somebody else's work and are tried again", busy);
-    } catch (RuntimeException trouble) {
-      if (Outage.isBehind(trouble)) {
-        LOG.warn("Due follow-ups rest until the database is back: {}", trouble.getMessage());
-        return;
-      }
-      LOG.error("Due follow-ups could not be moved on; they stay due and are tried again", trouble);
-    }
+    Background.steps(LOG, "Due follow-ups", () -> batch.applyAsInt(BATCH) == BATCH);
   }
 }

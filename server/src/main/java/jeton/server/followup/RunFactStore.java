@@ -22,11 +22,16 @@ class RunFactStore {
 
   private static final String LAST_SENT =
       """
-      SELECT r.person_id, MAX(COALESCE(t.sent_at, t.at)) AS last
-        FROM run r
-        JOIN run_step t ON t.run_id = r.id AND NOT t.skipped
-       WHERE r.person_id IN (:ids)
-       GROUP BY r.person_id
+      SELECT person_id, MAX(last) AS last
+        FROM (SELECT r.person_id, COALESCE(t.sent_at, t.at) AS last
+                FROM run r
+                JOIN run_step t ON t.run_id = r.id AND NOT t.skipped
+               WHERE r.person_id IN (:ids)
+               UNION ALL
+              SELECT o.person_id, COALESCE(o.settled_at, o.due_at)
+                FROM outbox o
+               WHERE o.person_id IN (:ids) AND o.kind = 'MAILING' AND o.state IN ('WAITING', 'SENT')) sent
+       GROUP BY person_id
       """;
 
   private static final String PASS_USED =
@@ -65,9 +70,9 @@ class RunFactStore {
   }
 
   /**
-   * When each of these last got a sequence email, one in the outbox included, with the people
-   * locked, so that nobody else sends them one at the same time (T13). The lock is a write: other
-   * nodes of a replicated database see nothing else.
+   * When each of these last got a sequence email or one to many, in the outbox included, with the
+   * people locked, so that nobody else sends them one at the same time (T13). The lock is a write:
+   * other nodes of a replicated database see nothing else.
    */
   Map<Long, Instant> lastSentLocked(Collection<Long> personIds) {
     db.sql(LOCK_PEOPLE).param("ids", personIds).update();

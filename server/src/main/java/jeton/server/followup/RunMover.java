@@ -22,7 +22,7 @@ import jeton.core.people.PersonState;
 import jeton.server.history.History;
 import jeton.server.mail.Outbox;
 import jeton.server.mail.OutgoingEmail;
-import jeton.server.people.Tags;
+import jeton.server.tag.Tags;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;

@@ -22,7 +22,7 @@ import jeton.server.mail.Outbox;
 import jeton.server.mail.OutgoingEmail;
 import jeton.server.people.People;
 import jeton.server.people.Person;
-import jeton.server.people.Tags;
+import jeton.server.tag.Tags;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -118,6 +118,16 @@ public class Runs implements DeliveryListener {
     // Outbox before runs, as when results are recorded: two orders would be a deadlock in waiting.
     ground.outbox().dropAllFor(personId);
     runs.goingOf(personId).forEach(run -> runs.end(run.id(), reason, now));
+  }
+
+  /** Ends what a person is on that is sent for these lists (L2). */
+  void endOfLists(long personId, Collection<Long> listIds, RunEnd reason) {
+    Map<Long, Long> lists =
+        sequences.listsOf(
+            runs.goingOf(personId).stream().map(RunStore.Run::sequenceId).distinct().toList());
+    runs.goingOf(personId).stream()
+        .filter(run -> listIds.contains(lists.get(run.sequenceId())))
+        .forEach(run -> stop(run, reason));
   }
 
   /** Ends those of a person's runs that a goal says to (T12). */

@@ -183,7 +183,7 @@ class SequenceApi {
   private static Joining.Who filter(Joiners joiners) {
     return joiners.people().isEmpty()
         ? new Joining.Who.Everybody(
-            new People.Filter("", joiners.state(), joiners.offerId(), Optional.empty()))
+            People.Filter.of("", joiners.state(), joiners.offerId(), Optional.empty()))
         : new Joining.Who.These(new HashSet<>(joiners.people()));
   }
 

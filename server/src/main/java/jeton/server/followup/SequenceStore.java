@@ -41,7 +41,7 @@ class SequenceStore {
 
   private static final String SAVE =
       """
-      UPDATE sequence SET name = :name, rules = :rules, version = version + 1
+      UPDATE sequence SET name = :name, rules = :rules, list_id = :listId, version = version + 1
        WHERE id = :id AND version = :version
       """;
 
@@ -168,6 +168,7 @@ class SequenceStore {
             .param("version", version)
             .param("name", draft.name())
             .param("rules", documents.write(draft.rules()))
+            .param("listId", draft.rules().listId())
             .update();
   }
 
@@ -204,6 +205,33 @@ class SequenceStore {
   /** Which of these belong to a sequence that is paused. */
   Set<Long> pausedSteps(Collection<Long> stepIds) {
     return Set.copyOf(db.sql(PAUSED_STEPS).param("ids", stepIds).query(Long.class).list());
+  }
+
+  /** The lists that sequences are sent for. */
+  Map<Long, Long> listsOf(Collection<Long> ids) {
+    Map<Long, Long> lists = new HashMap<>();
+    if (!ids.isEmpty()) {
+      db.sql("SELECT id, list_id FROM sequence WHERE id IN (:ids)")
+          .param("ids", ids)
+          .query(
+              row -> {
+                lists.put(row.getLong("id"), row.getLong("list_id"));
+              });
+    }
+    return lists;
+  }
+
+  /** The lists that steps' sequences are sent for, by step. */
+  Map<Long, Long> lists(Collection<Long> stepIds) {
+    Map<Long, Long> lists = new HashMap<>();
+    db.sql(
+            "SELECT t.id, s.list_id FROM step t JOIN sequence s ON s.id = t.sequence_id WHERE t.id IN (:ids)")
+        .param("ids", stepIds)
+        .query(
+            row -> {
+              lists.put(row.getLong("id"), row.getLong("list_id"));
+            });
+    return lists;
   }
 
   /** What ready steps' emails say, by step; drafts and deleted ones are left out. */

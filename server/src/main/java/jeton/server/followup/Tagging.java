@@ -11,7 +11,7 @@ import jeton.server.history.History;
 import jeton.server.mail.OutgoingEmail;
 import jeton.server.people.People;
 import jeton.server.people.Person;
-import jeton.server.people.Tags;
+import jeton.server.tag.Tags;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 

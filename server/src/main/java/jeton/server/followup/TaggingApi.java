@@ -1,7 +1,7 @@
 package jeton.server.followup;
 
 import java.util.List;
-import jeton.server.people.Tags;
+import jeton.server.tag.Tags;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;

@@ -5,6 +5,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 import java.util.regex.Pattern;
 import jeton.core.form.FieldAnswer;
 import jeton.core.form.FieldDefinition;
@@ -70,6 +72,7 @@ final class Posted {
         value("zone"),
         network,
         answers(),
+        lists(),
         round);
   }
 
@@ -91,6 +94,15 @@ final class Posted {
       }
     }
     return consents;
+  }
+
+  /** The form's own lists, and those of the boxes that were ticked (L1). */
+  private Set<Long> lists() {
+    Set<Long> lists = new TreeSet<>(form.lists());
+    form.fields().stream()
+        .filter(field -> !value(field.key()).isBlank())
+        .forEach(field -> lists.addAll(field.lists()));
+    return lists;
   }
 
   private Map<String, String> answers() {

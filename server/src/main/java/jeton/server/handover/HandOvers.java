@@ -135,13 +135,21 @@ public class HandOvers implements DeliveryListener {
     return grant;
   }
 
+  private static History.Kind granting(Offer offer) {
+    return switch (offer.kind()) {
+      case WHEEL -> History.Kind.WON;
+      case QUIZ -> History.Kind.QUIZ_FINISHED;
+      case DOWNLOAD, COUPON, PRIVATE_PAGE -> History.Kind.GRANTED;
+    };
+  }
+
   /** What is personal in what was given; nothing where all is common. */
   private List<History.Event> granted(Face.Grant grant, long personId, Offer offer) {
     return grant.words().isEmpty()
         ? List.of()
         : List.of(
             History.Event.of(
-                clock.instant(), History.Kind.GRANTED, personId, offer.id(), grant.words()));
+                clock.instant(), granting(offer), personId, offer.id(), grant.words()));
   }
 
   /**

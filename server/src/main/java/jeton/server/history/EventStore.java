@@ -31,9 +31,6 @@ class EventStore {
         LEFT JOIN offer o ON o.id = e.offer_id
       """;
 
-  private static final String OF_PERSON =
-      TELL + " WHERE e.person_id = :personId ORDER BY e.at, e.id LIMIT 2000";
-
   private static final String SINCE =
       TELL + " WHERE e.at >= :from ORDER BY e.at DESC, e.id DESC LIMIT :most";
 
@@ -62,10 +59,6 @@ class EventStore {
         .addValue("offerId", event.offerId().orElse(null))
         .addValue(
             "detail", detail.length() > MOST_DETAIL ? detail.substring(0, MOST_DETAIL) : detail);
-  }
-
-  List<History.Told> ofPerson(long personId) {
-    return db.sql(OF_PERSON).param("personId", personId).query(EventStore::told).list();
   }
 
   List<History.Told> since(Instant from, int most) {

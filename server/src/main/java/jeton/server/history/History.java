@@ -3,15 +3,21 @@ package jeton.server.history;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.Supplier;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
+import org.springframework.util.function.SingletonSupplier;
 
-/** What happened, in order, never changed. A person's page and Today read it. */
+/** What happened, in order, never changed. Today, digests and a person's page read it. */
 @Service
 public class History {
   private final EventStore store;
+  // Found when first needed, since they stand above; once, since every sign-up comes by.
+  private final Supplier<List<HistoryListener>> listeners;
 
-  History(EventStore store) {
+  History(EventStore store, ObjectProvider<HistoryListener> listeners) {
     this.store = store;
+    this.listeners = SingletonSupplier.of(() -> listeners.stream().toList());
   }
 
   /** What can happen. */
@@ -23,6 +29,12 @@ public class History {
     DELIVERY_SENT,
     /** Something personal was given: a code, a result, a prize. */
     GRANTED,
+    /** A prize on a wheel. */
+    WON,
+    /** A quiz was played to its end, and its result given. */
+    QUIZ_FINISHED,
+    /** A form's longer text was filled in. */
+    ANSWERED,
     PASS_USED,
     /** What was given was used elsewhere, such as a code in a shop. */
     GRANT_USED,
@@ -43,6 +55,13 @@ public class History {
     BLOCKED,
     BOUNCED,
     COMPLAINED,
+    LIST_JOINED,
+    LIST_LEFT,
+    MAILING_SENT,
+    /** What is known of somebody was changed by hand. */
+    CHANGED_BY_HAND,
+    IMPORTED,
+    MERGED,
     TAG_GIVEN,
     TAG_TAKEN,
     OFFER_LIVE,
@@ -82,18 +101,19 @@ public class History {
   /** Notes an event, in the caller's transaction. */
   public void note(Event event) {
     store.add(event);
+    tell(List.of(event));
   }
 
   /** Notes several events, in the caller's transaction. */
   public void noteAll(List<Event> events) {
     if (!events.isEmpty()) {
       store.addAll(events);
+      tell(events);
     }
   }
 
-  /** Everything about a person, oldest first. */
-  public List<Told> ofPerson(long personId) {
-    return store.ofPerson(personId);
+  private void tell(List<Event> events) {
+    listeners.get().forEach(listener -> listener.happened(events));
   }
 
   /** The newest events, newest first. */

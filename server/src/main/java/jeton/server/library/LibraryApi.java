@@ -27,11 +27,13 @@ class LibraryApi {
   private final EmailLibrary library;
   private final Emails emails;
   private final EmailExport export;
+  private final SegmentChoices choices;
 
-  LibraryApi(EmailLibrary library, Emails emails, EmailExport export) {
+  LibraryApi(EmailLibrary library, Emails emails, EmailExport export, SegmentChoices choices) {
     this.library = library;
     this.emails = emails;
     this.export = export;
+    this.choices = choices;
   }
 
   record LayoutMade(String name, EmailContent content) {}
@@ -43,6 +45,12 @@ class LibraryApi {
   @GetMapping
   List<EmailLibrary.LibraryEmail> all() {
     return library.all();
+  }
+
+  /** What conditions about people can name. */
+  @GetMapping("/choices")
+  SegmentChoices.PeopleChoices choices() {
+    return choices.all();
   }
 
   @GetMapping("/layouts")

@@ -150,7 +150,7 @@ class Batches {
     return switch (row.email().kind()) {
       case CONFIRMATION -> row.state() != PersonState.BLOCKED;
       case DELIVERY -> row.state() != PersonState.BLOCKED && row.state() != PersonState.UNREACHABLE;
-      case FOLLOW_UP -> row.state() == PersonState.ON_THE_LIST;
+      case FOLLOW_UP, MAILING -> row.state() == PersonState.ON_THE_LIST;
     };
   }
 

@@ -57,6 +57,16 @@ public class Outbox {
     return store.sent(outboxId);
   }
 
+  /** The list an email goes out for (L1); empty for a confirmation and a delivery. */
+  public Optional<Long> listOf(long outboxId) {
+    return store.listOf(outboxId);
+  }
+
+  /** Tells the dispatcher that something was put into the outbox, once the transaction commits. */
+  public void wakeUp() {
+    wakeAfterCommit();
+  }
+
   /** Has an email sent once the caller's transaction commits and its hour has come. */
   public void add(OutgoingEmail email) {
     store.add(email, messageId(), clock.instant());

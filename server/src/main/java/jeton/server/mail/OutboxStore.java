@@ -64,7 +64,7 @@ class OutboxStore {
   private static final String COLUMNS =
       """
       SELECT o.id, o.message_id, o.kind, o.person_id, o.offer_id, o.sign_up_id, o.step_id, o.run_id, o.due_at,
-             o.settled_at, o.failures, o.claim, o.claims, p.email, p.first_name, p.state AS person_state,
+             o.issue_id, o.version, o.settled_at, o.failures, o.claim, o.claims, p.email, p.first_name, p.state AS person_state,
              p.confirmed_at IS NOT NULL AS confirmed, p.untracked,
              COALESCE(f.name, '') AS offer_name
         FROM outbox o
@@ -138,8 +138,12 @@ class OutboxStore {
   // gone on meanwhile and let its emails go.
   private static final String HOLD_CLAIMED =
       """
-      UPDATE outbox o JOIN step t ON t.id = o.step_id JOIN sequence s ON s.id = t.sequence_id
-         SET o.held = s.paused_at IS NOT NULL, o.try_at = CASE WHEN s.paused_at IS NULL THEN :now END,
+      UPDATE outbox o
+        LEFT JOIN step t ON t.id = o.step_id
+        LEFT JOIN sequence s ON s.id = t.sequence_id
+        LEFT JOIN issue i ON i.id = o.issue_id
+         SET o.held = s.paused_at IS NOT NULL OR COALESCE(i.state = 'PAUSED', FALSE),
+             o.try_at = CASE WHEN s.paused_at IS NULL AND COALESCE(i.state <> 'PAUSED', TRUE) THEN :now END,
              o.claim = NULL, o.claims = 0
        WHERE o.id IN (:ids) AND o.claim = :claim
       """;
@@ -149,6 +153,15 @@ class OutboxStore {
       UPDATE outbox
          SET state = 'SENT', settled_at = :now, try_at = NULL, claim = NULL, held = FALSE, answer = 'TAKEN'
        WHERE id = :id AND state IN ('WAITING', 'DROPPED')
+      """;
+  private static final String LIST_OF =
+      """
+      SELECT COALESCE(i.list_id, q.list_id)
+        FROM outbox o
+        LEFT JOIN issue i ON i.id = o.issue_id
+        LEFT JOIN step s ON s.id = o.step_id
+        LEFT JOIN sequence q ON q.id = s.sequence_id
+       WHERE o.id = :id AND COALESCE(i.list_id, q.list_id) IS NOT NULL
       """;
   private static final String IN_HANDS =
       """
@@ -324,6 +337,10 @@ class OutboxStore {
         .list();
   }
 
+  Optional<Long> listOf(long id) {
+    return db.sql(LIST_OF).param("id", id).query(Long.class).optional();
+  }
+
   Optional<Outbox.Sent> sent(long id) {
     return db.sql(SENT).param("id", id).query(OutboxStore::sentRow).optional();
   }
@@ -344,7 +361,16 @@ class OutboxStore {
         Optional.ofNullable(row.getObject("sign_up_id", Long.class)),
         Optional.ofNullable(row.getObject("step_id", Long.class)),
         Optional.ofNullable(row.getObject("run_id", Long.class)),
-        Utc.read(row, "due_at"));
+        Utc.read(row, "due_at"),
+        Optional.ofNullable(row.getObject("issue_id", Long.class)).map(id -> copy(id, row)));
+  }
+
+  private static OutgoingEmail.Copy copy(long issueId, ResultSet row) {
+    try {
+      return new OutgoingEmail.Copy(issueId, row.getString("version"));
+    } catch (SQLException unreadable) {
+      throw new IllegalStateException(unreadable);
+    }
   }
 
   private static Outbox.Sent sentRow(ResultSet row, int n) throws SQLException {

@@ -12,6 +12,7 @@ import java.util.Optional;
  * @param stepId for a follow-up: which step
  * @param runId for a follow-up: whose way through the sequence
  * @param dueAt when it may go out
+ * @param copy for an email to many: which going-out of it, and which version
  */
 public record OutgoingEmail(
     Kind kind,
@@ -20,19 +21,29 @@ public record OutgoingEmail(
     Optional<Long> signUpId,
     Optional<Long> stepId,
     Optional<Long> runId,
-    Instant dueAt) {
+    Instant dueAt,
+    Optional<Copy> copy) {
 
   /** What an email is for. */
   public enum Kind {
     CONFIRMATION,
     DELIVERY,
-    FOLLOW_UP;
+    FOLLOW_UP,
+    /** An email to many (B1). */
+    MAILING;
 
     /** Whether somebody waits for it right now: it goes before what does not hurry. */
     public boolean urgent() {
-      return this != FOLLOW_UP;
+      return this == CONFIRMATION || this == DELIVERY;
     }
   }
+
+  /**
+   * One reader's copy of an email to many.
+   *
+   * @param version {@code A} or {@code B} of two subjects; {@code A} where there is one
+   */
+  public record Copy(long issueId, String version) {}
 
   /** A step of a run. */
   public record RunStep(long runId, long stepId) {}
@@ -46,7 +57,8 @@ public record OutgoingEmail(
         Optional.of(signUpId),
         Optional.empty(),
         Optional.empty(),
-        dueAt);
+        dueAt,
+        Optional.empty());
   }
 
   public static OutgoingEmail delivery(long personId, long offerId, Instant dueAt) {
@@ -57,7 +69,8 @@ public record OutgoingEmail(
         Optional.empty(),
         Optional.empty(),
         Optional.empty(),
-        dueAt);
+        dueAt,
+        Optional.empty());
   }
 
   public static OutgoingEmail followUp(
@@ -69,7 +82,8 @@ public record OutgoingEmail(
         Optional.empty(),
         Optional.of(step.stepId()),
         Optional.of(step.runId()),
-        dueAt);
+        dueAt,
+        Optional.empty());
   }
 
   /** The offer of an email that comes from one. */

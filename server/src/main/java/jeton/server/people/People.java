@@ -1,22 +1,29 @@
 package jeton.server.people;
 
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import jeton.core.people.PersonState;
+import jeton.core.segment.Comparison;
+import jeton.core.segment.Criterion;
+import jeton.core.segment.Subject;
 import jeton.core.signup.EmailAddress;
 import jeton.server.problem.NotThere;
+import jeton.server.segment.Segments;
 import org.springframework.stereotype.Service;
 
 /** Everybody who ever gave an address, and where they stand. */
 @Service
 public class People {
   private final PersonStore store;
+  private final Segments segments;
 
-  People(PersonStore store) {
+  People(PersonStore store, Segments segments) {
     this.store = store;
+    this.segments = segments;
   }
 
   /** What a form told of a person. */
@@ -29,11 +36,41 @@ public class People {
    * What to look for.
    *
    * @param words part of an address or a first name; empty for all
-   * @param offerId signed up for this offer
-   * @param tag has this tag
+   * @param question what must hold (L3)
    */
-  public record Filter(
-      String words, Optional<PersonState> state, Optional<Long> offerId, Optional<String> tag) {}
+  public record Filter(String words, Criterion.Group question) {
+
+    /** By what addresses of screens name: a state, an offer signed up for, a tag. */
+    public static Filter of(
+        String words, Optional<PersonState> state, Optional<Long> offerId, Optional<String> tag) {
+      List<Criterion> parts = new ArrayList<>();
+      state.ifPresent(
+          s -> parts.add(Criterion.Condition.of(Subject.STATE, Comparison.IS, Subject.nameOf(s))));
+      offerId.ifPresent(
+          id ->
+              parts.add(
+                  Criterion.Condition.of(Subject.SIGNED_UP, Comparison.HAS, String.valueOf(id))));
+      tag.ifPresent(t -> parts.add(Criterion.Condition.of(Subject.TAG, Comparison.HAS, t)));
+      return new Filter(words, new Criterion.Group(Criterion.Match.ALL, parts));
+    }
+  }
+
+  /**
+   * A person with what a table may show.
+   *
+   * @param lists names of those they are on
+   * @param answers to own fields, by key
+   */
+  public record PersonRow(
+      Person person,
+      List<String> tags,
+      List<String> lists,
+      Map<String, String> answers,
+      Optional<Instant> listedSince,
+      String source) {}
+
+  /** A page of such people; {@code total} as of {@link Page}. */
+  public record Rows(List<PersonRow> rows, long total) {}
 
   /**
    * A page of people, newest first.
@@ -72,6 +109,25 @@ public class People {
     return store.byKey(address.compareKey());
   }
 
+  /**
+   * Keeps where somebody new came from: form, site, campaign.
+   *
+   * @param page address of the page that held the form; of it the host stays
+   */
+  public void cameFrom(long personId, long formId, String page, String campaign) {
+    store.cameFrom(personId, formId, host(page), campaign);
+  }
+
+  private static String host(String page) {
+    try {
+      return Optional.ofNullable(java.net.URI.create(page).getHost())
+          .map(host -> host.toLowerCase(java.util.Locale.ROOT))
+          .orElse("");
+    } catch (IllegalArgumentException noAddress) {
+      return "";
+    }
+  }
+
   /** Keeps what a person answered to the business's own fields; the newest answer counts. */
   public void answered(long personId, Map<String, String> answers, Instant now) {
     store.answered(personId, answers, now);
@@ -107,7 +163,41 @@ public class People {
    * @param page from 0
    */
   public Page search(Filter filter, int page, int size) {
-    return new Page(store.search(filter, page * size, size), store.count(filter));
+    PersonStore.Search search = search(filter);
+    return new Page(store.search(search, page * size, size), store.count(search));
+  }
+
+  /** The same with tags, lists and answers. */
+  public Rows rows(Filter filter, int page, int size) {
+    PersonStore.Search search = search(filter);
+    // Words are looked for row by row, up to a limit; a question alone is counted exactly.
+    long total = filter.words().isBlank() ? segments.count(filter.question()) : store.count(search);
+    return new Rows(store.rows(store.search(search, page * size, size)), total);
+  }
+
+  /** People with what a table may show of them. */
+  public List<PersonRow> rowsOf(List<Person> people) {
+    return store.rows(people);
+  }
+
+  /** Sites people first came from, those of most people first. */
+  public List<String> sites() {
+    return store.origins("from_site");
+  }
+
+  /** Campaigns people first came from, those of most people first. */
+  public List<String> campaigns() {
+    return store.origins("from_campaign");
+  }
+
+  /** Changes the first name, by hand, in the caller's transaction. */
+  public void rename(long personId, String firstName) {
+    store.rename(personId, firstName);
+  }
+
+  private PersonStore.Search search(Filter filter) {
+    segments.checkQuestion(filter.question(), "question");
+    return new PersonStore.Search(filter.words(), segments.where(filter.question(), "q"));
   }
 
   /**
@@ -117,7 +207,7 @@ public class People {
    * @param below id of the last one seen
    */
   public List<Person> below(Filter filter, long below, int most) {
-    return store.below(filter, below, most);
+    return store.below(search(filter), below, most);
   }
 
   /** Whether nobody may follow what a person opens and clicks. */

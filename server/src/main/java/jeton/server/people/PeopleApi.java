@@ -1,11 +1,13 @@
 package jeton.server.people;
 
-import java.util.List;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
 import java.util.Optional;
 import jeton.core.people.PersonState;
-import jeton.server.history.History;
+import jeton.core.segment.Criterion;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -18,14 +20,14 @@ import org.springframework.web.bind.annotation.RestController;
 class PeopleApi {
   private static final int MOST_A_PAGE = 200;
   private final People people;
-  private final History history;
+  private final PeopleExport export;
 
-  PeopleApi(People people, History history) {
+  PeopleApi(People people, PeopleExport export) {
     this.people = people;
-    this.history = history;
+    this.export = export;
   }
 
-  record Whole(Person person, PersonStore.Dossier dossier, List<History.Told> history) {}
+  record Whole(Person person, PersonStore.Dossier dossier) {}
 
   @GetMapping
   People.Page search(
@@ -36,12 +38,33 @@ class PeopleApi {
       @RequestParam(defaultValue = "0") int page,
       @RequestParam(defaultValue = "50") int size) {
     int wanted = Math.max(1, Math.min(size, MOST_A_PAGE));
-    return people.search(new People.Filter(words, state, offerId, tag), Math.max(0, page), wanted);
+    return people.search(People.Filter.of(words, state, offerId, tag), Math.max(0, page), wanted);
+  }
+
+  /**
+   * People looked for by a question.
+   *
+   * @param page from 0
+   */
+  record PeopleAsked(String words, Criterion.Group question, int page, int size) {}
+
+  /** A page of the table of people: a question may be longer than an address. */
+  @PostMapping("/search")
+  People.Rows rows(@RequestBody PeopleAsked asked) {
+    int wanted = Math.max(1, Math.min(asked.size(), MOST_A_PAGE));
+    return people.rows(
+        new People.Filter(asked.words(), asked.question()), Math.max(0, asked.page()), wanted);
+  }
+
+  /** Everybody a question finds, as CSV (L5). */
+  @PostMapping(path = "/export", produces = "text/csv")
+  void export(@RequestBody PeopleAsked asked, HttpServletResponse response) throws IOException {
+    export.write(new People.Filter(asked.words(), asked.question()), response);
   }
 
   @GetMapping("/{id}")
   Whole get(@PathVariable long id) {
-    return new Whole(people.get(id), people.dossier(id), history.ofPerson(id));
+    return new Whole(people.get(id), people.dossier(id));
   }
 
   record Tracking(boolean untracked) {}

@@ -9,7 +9,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import jeton.core.people.PersonState;
+import jeton.core.segment.PlainText;
 import jeton.server.database.Utc;
+import jeton.server.segment.CriterionSql;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Repository;
@@ -24,8 +26,8 @@ class PersonStore {
   // two sign-ups of one person would then wait for each other.
   private static final String ADD =
       """
-      INSERT INTO person (email, email_key, first_name, state, state_since, zone, created_at)
-      VALUES (:email, :emailKey, :firstName, :state, :now, :zone, :now)
+      INSERT INTO person (email, email_key, first_name, state, state_since, listed_since, zone, created_at)
+      VALUES (:email, :emailKey, :firstName, :state, :now, CASE WHEN :state = 'ON_THE_LIST' THEN :now END, :zone, :now)
           ON DUPLICATE KEY UPDATE sign_ups = sign_ups + 1
       """;
 
@@ -48,9 +50,9 @@ class PersonStore {
       "SELECT id, email, first_name, state, zone, created_at FROM person WHERE email_key = :emailKey";
   private static final String ANSWERED =
       """
-      INSERT INTO person_answer (person_id, field_key, answer, at)
-      VALUES (:id, :key, :answer, :now)
-          ON DUPLICATE KEY UPDATE answer = VALUES(answer), at = VALUES(at)
+      INSERT INTO person_answer (person_id, field_key, answer, answer_key, at)
+      VALUES (:id, :key, :answer, :plain, :now)
+          ON DUPLICATE KEY UPDATE answer = VALUES(answer), answer_key = VALUES(answer_key), at = VALUES(at)
       """;
   private static final String ANSWERS =
       "SELECT field_key, answer, at FROM person_answer WHERE person_id = :id ORDER BY field_key";
@@ -60,7 +62,19 @@ class PersonStore {
       """
       SELECT t.name FROM person_tag p JOIN tag t ON t.tag_key = p.tag_key
        WHERE p.person_id = :id
-       ORDER BY t.tag_key
+       ORDER BY t.name
+      """;
+  private static final String TAGS_OF =
+      """
+      SELECT p.person_id, t.name FROM person_tag p JOIN tag t ON t.tag_key = p.tag_key
+       WHERE p.person_id IN (:ids)
+       ORDER BY t.name
+      """;
+  private static final String LISTS_OF =
+      """
+      SELECT m.person_id, l.name FROM list_member m JOIN mailing_list l ON l.id = m.list_id AND l.removed_at IS NULL
+       WHERE m.person_id IN (:ids) AND m.left_at IS NULL
+       ORDER BY l.id
       """;
   private static final String TELL =
       """
@@ -71,13 +85,23 @@ class PersonStore {
        WHERE id = :id
       """;
 
+  private static final String CAME_FROM =
+      """
+      UPDATE person
+         SET from_form = (SELECT form_key FROM form WHERE id = :formId), from_site = NULLIF(:site, ''),
+             from_campaign = NULLIF(:campaign, '')
+       WHERE id = :id
+      """;
+
   private static final String CONFIRMED =
       "UPDATE person SET confirmed_at = COALESCE(confirmed_at, :now) WHERE id = :id";
   // Where somebody stood before is kept while they are unreachable: they may be reachable again.
   private static final String CHANGE_STATE =
       """
       UPDATE person
-         SET former_state = CASE WHEN :state = 'UNREACHABLE' THEN state END, state = :state, state_since = :now
+         SET former_state = CASE WHEN :state = 'UNREACHABLE' THEN state END, state = :state, state_since = :now,
+             listed_since = CASE :state WHEN 'ON_THE_LIST' THEN COALESCE(listed_since, :now)
+                                        WHEN 'LEFT' THEN NULL ELSE listed_since END
        WHERE id = :id AND state <> :state
       """;
 
@@ -163,6 +187,9 @@ class PersonStore {
   /** What somebody answered to one of the business's own fields, and when. */
   public record AnsweredField(String key, String answer, Instant at) {}
 
+  /** Words and a question, ready to be asked. */
+  record Search(String words, CriterionSql.Where where) {}
+
   People.Met meet(People.Told told, PersonState stateWhenNew, Instant now) {
     GeneratedKeyHolder id = new GeneratedKeyHolder();
     int rows =
@@ -199,6 +226,15 @@ class PersonStore {
         .update();
   }
 
+  void cameFrom(long id, long formId, String site, String campaign) {
+    db.sql(CAME_FROM)
+        .param("id", id)
+        .param("formId", formId)
+        .param("site", site)
+        .param("campaign", campaign)
+        .update();
+  }
+
   void confirmed(long id, Instant now) {
     db.sql(CONFIRMED).param("id", id).param("now", Utc.bind(now)).update();
   }
@@ -227,6 +263,7 @@ class PersonStore {
                 .param("id", id)
                 .param("key", key)
                 .param("answer", answer)
+                .param("plain", PlainText.of(answer))
                 .param("now", Utc.bind(now))
                 .update());
   }
@@ -251,9 +288,9 @@ class PersonStore {
         .update();
   }
 
-  List<Person> search(People.Filter filter, int from, int most) {
+  List<Person> search(Search search, int from, int most) {
     Map<String, Object> params = new HashMap<>(Map.of("from", from, "most", most));
-    String where = where(filter, params);
+    String where = where(search, params);
     return db.sql(
             "SELECT id, email, first_name, state, zone, created_at FROM person p"
                 + where
@@ -263,9 +300,9 @@ class PersonStore {
         .list();
   }
 
-  List<Person> below(People.Filter filter, long below, int most) {
+  List<Person> below(Search search, long below, int most) {
     Map<String, Object> params = new HashMap<>(Map.of("below", below, "most", most));
-    String where = where(filter, params);
+    String where = where(search, params);
     return db.sql(
             "SELECT id, email, first_name, state, zone, created_at FROM person p"
                 + where
@@ -275,6 +312,77 @@ class PersonStore {
         .list();
   }
 
+  List<String> origins(String column) {
+    return db.sql(
+            "SELECT %1$s FROM person WHERE %1$s IS NOT NULL GROUP BY %1$s ORDER BY COUNT(*) DESC LIMIT 100"
+                .formatted(column))
+        .query(String.class)
+        .list();
+  }
+
+  void rename(long id, String firstName) {
+    db.sql("UPDATE person SET first_name = :name WHERE id = :id")
+        .param("id", id)
+        .param("name", firstName)
+        .update();
+  }
+
+  /** Of a page of people, what a table may show: three questions for all of them. */
+  List<People.PersonRow> rows(List<Person> people) {
+    if (people.isEmpty()) {
+      return List.of();
+    }
+    List<Long> ids = people.stream().map(Person::id).toList();
+    Map<Long, List<String>> tags = named(TAGS_OF, ids);
+    Map<Long, List<String>> lists = named(LISTS_OF, ids);
+    Map<Long, Map<String, String>> answers = answers(ids);
+    Map<Long, Origin> origins = origins(ids);
+    return people.stream()
+        .map(
+            person ->
+                new People.PersonRow(
+                    person,
+                    tags.getOrDefault(person.id(), List.of()),
+                    lists.getOrDefault(person.id(), List.of()),
+                    answers.getOrDefault(person.id(), Map.of()),
+                    origins.get(person.id()).listedSince(),
+                    origins.get(person.id()).source()))
+        .toList();
+  }
+
+  private record Origin(Optional<Instant> listedSince, String source) {}
+
+  private Map<Long, Origin> origins(Collection<Long> ids) {
+    Map<Long, Origin> origins = new HashMap<>();
+    db.sql(
+            "SELECT id, listed_since, COALESCE(from_site, '') AS site, COALESCE(from_campaign, '') AS campaign"
+                + " FROM person WHERE id IN (:ids)")
+        .param("ids", ids)
+        .query(
+            row -> {
+              String campaign = row.getString("campaign");
+              String site = row.getString("site");
+              String source =
+                  campaign.isEmpty() ? site : site.isEmpty() ? campaign : site + ", " + campaign;
+              origins.put(
+                  row.getLong("id"), new Origin(Utc.readOptional(row, "listed_since"), source));
+            });
+    return origins;
+  }
+
+  private Map<Long, List<String>> named(String sql, Collection<Long> ids) {
+    Map<Long, List<String>> named = new HashMap<>();
+    db.sql(sql)
+        .param("ids", ids)
+        .query(
+            row -> {
+              named
+                  .computeIfAbsent(row.getLong("person_id"), id -> new java.util.ArrayList<>())
+                  .add(row.getString("name"));
+            });
+    return named;
+  }
+
   void leaveUntracked(long id, boolean untracked) {
     db.sql("UPDATE person SET untracked = :untracked WHERE id = :id")
         .param("id", id)
@@ -282,9 +390,9 @@ class PersonStore {
         .update();
   }
 
-  long count(People.Filter filter) {
+  long count(Search search) {
     Map<String, Object> params = new HashMap<>(Map.of("counted", COUNTED));
-    String where = where(filter, params);
+    String where = where(search, params);
     return db.sql("SELECT COUNT(*) FROM (SELECT 1 FROM person p" + where + " LIMIT :counted) found")
         .params(params)
         .query(Long.class)
@@ -310,11 +418,15 @@ class PersonStore {
             .single());
   }
 
-  private static String where(People.Filter filter, Map<String, Object> params) {
-    StringBuilder where = new StringBuilder(" WHERE 1 = 1");
-    if (!filter.words().isBlank()) {
+  private static String where(Search search, Map<String, Object> params) {
+    StringBuilder where =
+        new StringBuilder(
+            " WHERE p.erased_at IS NULL AND (p.merged_into IS NULL OR p.state <> 'LEFT') AND ");
+    where.append(search.where().sql());
+    params.putAll(search.where().params());
+    if (!search.words().isBlank()) {
       String words =
-          filter.words().strip().replace("!", "!!").replace("%", "!%").replace("_", "!_");
+          search.words().strip().replace("!", "!!").replace("%", "!%").replace("_", "!_");
       where.append(
           " AND (p.email_key LIKE :key ESCAPE '!' OR p.first_name LIKE :words ESCAPE '!')");
       params.put(
@@ -322,29 +434,6 @@ class PersonStore {
           "%" + words.toLowerCase(java.util.Locale.ROOT).replaceAll("[^\\x20-\\x7E]", "?") + "%");
       params.put("words", words + "%");
     }
-    filter
-        .state()
-        .ifPresent(
-            state -> {
-              where.append(" AND p.state = :state");
-              params.put("state", state.name());
-            });
-    filter
-        .offerId()
-        .ifPresent(
-            offerId -> {
-              where.append(
-                  " AND EXISTS (SELECT 1 FROM sign_up s WHERE s.person_id = p.id AND s.offer_id = :offerId)");
-              params.put("offerId", offerId);
-            });
-    filter
-        .tag()
-        .ifPresent(
-            tag -> {
-              where.append(
-                  " AND EXISTS (SELECT 1 FROM person_tag t WHERE t.person_id = p.id AND t.tag_key = :tag)");
-              params.put("tag", jeton.core.people.TagName.key(tag));
-            });
     return where.toString();
   }
 

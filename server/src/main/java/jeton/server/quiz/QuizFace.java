@@ -24,7 +24,7 @@ import jeton.server.email.GiftSource;
 import jeton.server.incentive.Face;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
-import jeton.server.people.Tags;
+import jeton.server.tag.Tags;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Component;
 

@@ -26,8 +26,8 @@ import jeton.server.form.Forms;
 import jeton.server.offer.Offer;
 import jeton.server.offer.OfferSettings;
 import jeton.server.offer.Offers;
-import jeton.server.people.Tags;
 import jeton.server.problem.Refused;
+import jeton.server.tag.Tags;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 

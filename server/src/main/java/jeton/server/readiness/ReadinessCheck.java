@@ -21,9 +21,10 @@ import jeton.server.followup.Sequences;
 import jeton.server.form.Forms;
 import jeton.server.incentive.Incentives;
 import jeton.server.offer.Offer;
-import jeton.server.people.Tags;
+import jeton.server.people.Lists;
 import jeton.server.request.Install;
 import jeton.server.site.Sightings;
+import jeton.server.tag.Tags;
 import org.springframework.stereotype.Service;
 
 /** Gathers what Readiness looks at. The judging is in core. */
@@ -48,6 +49,7 @@ public class ReadinessCheck {
   record Around(
       Sightings sightings,
       Tags tags,
+      Lists lists,
       Install install,
       PublicUrl publicUrl,
       Incentives incentives) {}
@@ -84,6 +86,7 @@ public class ReadinessCheck {
                 sequence.rules(),
                 sequence.paused()),
             around.tags().all().stream().map(Tags.TagCount::name).collect(Collectors.toSet()),
+            around.lists().ids(),
             new Facts.Timing(
                 now,
                 settings.zoneId(),

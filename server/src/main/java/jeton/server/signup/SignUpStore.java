@@ -1,8 +1,11 @@
 package jeton.server.signup;
 
 import java.time.Instant;
+import java.util.Arrays;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import jeton.core.signup.SignUpDecision;
 import jeton.server.database.Documents;
 import jeton.server.database.Utc;
@@ -23,14 +26,15 @@ class SignUpStore {
       List<Long> wordingIds,
       Optional<String> doubt) {}
 
-  private static final int MOST_CAMPAIGN = 300;
+  static final int MOST_CAMPAIGN = 300;
 
   private static final String ADD =
       """
       INSERT INTO sign_up (person_id, offer_id, form_id, submission_key, at, decision, page, campaign, zone,
-                           network, doubt, consent_wording_id, consent_given, told_email, told_first_name, told_answers)
+                           network, doubt, consent_wording_id, consent_given, told_email, told_first_name, told_answers,
+                           lists)
       VALUES (:personId, :offerId, :formId, :submissionKey, :now, :decision, :page, :campaign, :zone,
-              :network, :doubt, :wordingId, :consentGiven, :toldEmail, :toldFirstName, :toldAnswers)
+              :network, :doubt, :wordingId, :consentGiven, :toldEmail, :toldFirstName, :toldAnswers, :lists)
       """;
 
   private static final String ADD_CONSENT =
@@ -54,6 +58,32 @@ class SignUpStore {
     this.documents = documents;
   }
 
+  /** The lists of somebody's sign-ups for an offer since they last left one of them. */
+  List<Long> lists(long personId, long offerId) {
+    return db
+        .sql(
+            """
+            SELECT s.lists FROM sign_up s
+             WHERE s.person_id = :personId AND s.offer_id = :offerId
+               AND s.at > COALESCE((SELECT MAX(m.left_at) FROM list_member m WHERE m.person_id = s.person_id), '1970-01-01')
+            """)
+        .param("personId", personId)
+        .param("offerId", offerId)
+        .query(String.class)
+        .list()
+        .stream()
+        .flatMap(numbers -> Arrays.stream(numbers.split(",")))
+        .filter(number -> !number.isEmpty())
+        .map(Long::valueOf)
+        .distinct()
+        .toList();
+  }
+
+  /** Numbers with commas between. */
+  private static String numbers(Collection<Long> ids) {
+    return ids.stream().map(String::valueOf).collect(Collectors.joining(","));
+  }
+
   /** Who signs up for what. */
   record Meeting(long offerId, People.Met met) {}
 
@@ -70,6 +100,7 @@ class SignUpStore {
         .param("page", SignUps.shortened(row.submission().page()))
         .param("campaign", SignUps.shortened(row.submission().campaign(), MOST_CAMPAIGN))
         .param("doubt", row.doubt().orElse(null))
+        .param("lists", numbers(row.submission().lists()))
         .param("zone", row.told().zone().orElse(null))
         .param("network", row.submission().network())
         .param("wordingId", row.wordingIds().stream().findFirst().orElse(null))

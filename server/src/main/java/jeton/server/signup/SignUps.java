@@ -5,15 +5,18 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.regex.Pattern;
 import jeton.core.followup.SendTimes;
+import jeton.core.form.FieldType;
 import jeton.core.people.PersonState;
 import jeton.core.problem.Problem;
 import jeton.core.problem.Problems;
 import jeton.core.signup.EmailAddress;
 import jeton.core.signup.SignUpDecision;
 import jeton.core.signup.SignUpLimits;
+import jeton.server.business.Business;
 import jeton.server.confirm.Confirmations;
 import jeton.server.confirm.Told;
 import jeton.server.handover.HandOvers;
@@ -21,6 +24,7 @@ import jeton.server.history.History;
 import jeton.server.incentive.Game;
 import jeton.server.incentive.Games;
 import jeton.server.offer.Offer;
+import jeton.server.people.Lists;
 import jeton.server.people.People;
 import jeton.server.token.Tokens;
 import org.springframework.dao.DuplicateKeyException;
@@ -63,7 +67,9 @@ public class SignUps {
       AddressScreen screen,
       History history,
       Told told,
+      Lists lists,
       Games games,
+      Business business,
       TransactionOperations tx,
       Clock clock) {}
 
@@ -79,6 +85,7 @@ public class SignUps {
    * @param campaign the page's campaign tags; at most 300 characters are kept
    * @param network where it came from, shortened
    * @param answers to the business's own fields, checked, by their keys
+   * @param lists numbers of the lists it puts its person on once it counts (L1)
    * @param round what was played before, with an offer that is played; empty where it is kept
    *     already
    */
@@ -92,6 +99,7 @@ public class SignUps {
       String zone,
       String network,
       Map<String, String> answers,
+      Set<Long> lists,
       Optional<Game.Round> round) {}
 
   /**
@@ -180,6 +188,7 @@ public class SignUps {
         .note(
             History.Event.of(
                 now, History.Kind.SIGNED_UP, personId, offer.id(), offer.settings().name()));
+    after.history().noteAll(answered(offer, personId, row.submission().answers(), now));
     // What is handed over has to be known by then. Else what is played for comes last: stock is
     // scarce, and locked until the end.
     boolean first = decision == SignUpDecision.HAND_OVER || offer.settings().handOver().onTheSpot();
@@ -187,7 +196,11 @@ public class SignUps {
       played(offer, met, row, decision, signUpId);
     }
     boolean handedOver = act(offer, met, decision, signUpId, now);
+    if (decision == SignUpDecision.HAND_OVER && met.person().state() != PersonState.ON_THE_LIST) {
+      after.lists().join(personId, row.submission().lists(), Optional.of(offer.id()));
+    }
     if (met.isNew()) {
+      people.cameFrom(personId, row.formId(), shortened(row.submission().page()), campaign(row));
       // What is told of somebody known waits for a confirmation (S12): anybody can type an address.
       after.told().byNew(offer, met.person(), row.submission().answers());
     }
@@ -200,6 +213,23 @@ public class SignUps {
       played(offer, met, row, decision, signUpId);
     }
     return new Outcome.Taken(wasOnTheList, pass);
+  }
+
+  /** Longer texts are written to be read. */
+  private List<History.Event> answered(
+      Offer offer, long personId, Map<String, String> answers, Instant now) {
+    return after.business().now().settings().fields().stream()
+        .filter(field -> field.type() == FieldType.LONG_TEXT)
+        .filter(field -> !answers.getOrDefault(field.key(), "").isBlank())
+        .map(
+            field ->
+                History.Event.of(
+                    now,
+                    History.Kind.ANSWERED,
+                    personId,
+                    offer.id(),
+                    field.label() + ": " + answers.get(field.key()).strip()))
+        .toList();
   }
 
   private void played(
@@ -248,6 +278,10 @@ public class SignUps {
 
   private long wordingId(String wording) {
     return wordings.computeIfAbsent(wording, words -> store.wordingId(Tokens.hash(words), words));
+  }
+
+  private static String campaign(SignUpStore.Row row) {
+    return shortened(row.submission().campaign(), SignUpStore.MOST_CAMPAIGN);
   }
 
   /** A page's address as far as it is kept. */

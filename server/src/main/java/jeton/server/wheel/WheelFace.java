@@ -21,7 +21,7 @@ import jeton.core.wheel.PrizeSlice;
 import jeton.server.email.GiftSource;
 import jeton.server.incentive.Face;
 import jeton.server.offer.Offer;
-import jeton.server.people.Tags;
+import jeton.server.tag.Tags;
 import org.springframework.stereotype.Component;
 
 /** Prize wheels: what somebody won, as it was when they spun (G2, W5). */

@@ -1,9 +1,7 @@
 package jeton.server.wheel;
 
 import java.time.Clock;
-import java.time.Instant;
 import java.util.Optional;
-import jeton.core.incentive.PrizeWheel;
 import jeton.server.followup.Tagging;
 import jeton.server.handover.HandOvers;
 import jeton.server.incentive.UseListener;
@@ -12,19 +10,17 @@ import jeton.server.offer.Offers;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 
-/** What follows from a spin that is somebody's: tags, the shop's notice, and its prize's use. */
+/** What follows from a spin that is somebody's: tags, and its prize's use. */
 @Service
 class Winnings implements UseListener {
   private final SpinStore store;
   private final Spins spins;
-  private final WinNoticeStore notices;
   private final Around around;
   private final Clock clock;
 
-  Winnings(SpinStore store, Spins spins, WinNoticeStore notices, Around around, Clock clock) {
+  Winnings(SpinStore store, Spins spins, Around around, Clock clock) {
     this.store = store;
     this.spins = spins;
-    this.notices = notices;
     this.around = around;
     this.clock = clock;
   }
@@ -40,11 +36,6 @@ class Winnings implements UseListener {
    * @param counts whether it is their own for certain (S12)
    */
   void given(Offer offer, long personId, Spins.Ended ended, boolean counts) {
-    PrizeWheel wheel = Spins.of(offer);
-    if (ended.spin().won() && wheel.notice().on()) {
-      Instant now = clock.instant();
-      wheel.notice().to().forEach(to -> notices.add(ended.spin().id(), offer.id(), to, now));
-    }
     if (counts) {
       count(offer, personId, ended);
     }

@@ -160,6 +160,7 @@ class PoolTest extends CouponSteps {
               "",
               "127.0.0.0/24",
               Map.of(),
+              java.util.Set.of(1L),
               Optional.empty()));
     }
     server.settle();

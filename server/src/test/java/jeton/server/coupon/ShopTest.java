@@ -40,8 +40,7 @@ class ShopTest extends CouponSteps {
     refused(ask("redeem", code, order, 2600), "order_differs");
     refused(ask("redeem", code, order(), 2500), "used_up");
     refused(ask("check", code, "", 2500), "used_up");
-    JsonNode person = person(email);
-    assertThat(person.get("history").toString()).contains(code + " on order " + order);
+    assertThat(server.history(email)).contains(code + " on order " + order);
   }
 
   @Test

@@ -95,6 +95,6 @@ class BodyHtmlTest {
                         new EmailButton("Read on", EmailButton.Target.LINK, "https://q.example")),
                     EmailBlock.incentive("Open it"))))
         .isEqualTo(
-            "Hello\n\n[A green notebook]\n\n* * *\n\nRead on:\nhttps://q.example\n\nOpen it:\n{{pass_link}}");
+            "Hello\n\n[A green notebook]\n\n* * *\n\nRead on:\nhttps://q.example\n\n{{offer_name}}\n\nOpen it:\n{{pass_link}}");
   }
 }

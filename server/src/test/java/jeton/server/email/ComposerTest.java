@@ -26,7 +26,11 @@ class ComposerTest {
   private static final Instant AT = Instant.parse("2026-11-05T08:00:00Z");
   private static final Composer.Envelope TO_AOIFE =
       new Composer.Envelope(
-          "<one@q.example>", "aoife@mail.example", Optional.of("https://j.example/u/x"), AT);
+          "<one@q.example>",
+          "aoife@mail.example",
+          Optional.of("https://j.example/u/x"),
+          Optional.empty(),
+          AT);
 
   private static WrittenEmail written(String subject, String html, String plain) {
     return new WrittenEmail(subject, "", html, plain);
@@ -83,7 +87,8 @@ class ComposerTest {
     RawEmail confirmation =
         Composer.compose(
             written("a", "b", "c"),
-            new Composer.Envelope("<one@q.example>", "a@mail.example", Optional.empty(), AT),
+            new Composer.Envelope(
+                "<one@q.example>", "a@mail.example", Optional.empty(), Optional.empty(), AT),
             TestServer.quireAndThread());
     assertThat(confirmation.headers())
         .extracting(RawEmail.Header::name)
@@ -106,7 +111,11 @@ class ComposerTest {
   void aLineBreakInAnAddress_isRefused() {
     Composer.Envelope forged =
         new Composer.Envelope(
-            "<one@q.example>", "a@mail.example\r\nBcc: b@mail.example", Optional.empty(), AT);
+            "<one@q.example>",
+            "a@mail.example\r\nBcc: b@mail.example",
+            Optional.empty(),
+            Optional.empty(),
+            AT);
     assertThatThrownBy(
             () -> Composer.compose(written("a", "b", "c"), forged, TestServer.quireAndThread()))
         .isInstanceOf(IllegalStateException.class)

@@ -55,7 +55,7 @@ class EmailJsonTest {
     assertThat(documents.write(EmailBlock.divider()))
         .isEqualTo(
             "{\"kind\":\"DIVIDER\",\"html\":\"\",\"label\":\"\",\"target\":\"NONE\",\"href\":\"\","
-                + "\"picture\":\"\",\"alt\":\"\",\"columns\":[],\"links\":[]}");
+                + "\"picture\":\"\",\"alt\":\"\",\"columns\":[],\"links\":[],\"most\":0}");
   }
 
   @Test

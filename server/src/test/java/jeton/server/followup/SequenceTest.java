@@ -30,7 +30,7 @@ import jeton.server.business.Business;
 import jeton.server.business.SendingSettings;
 import jeton.server.followup.SequenceDraft.StepDraft;
 import jeton.server.offer.OfferSettings;
-import jeton.server.people.Tags;
+import jeton.server.tag.Tags;
 import org.junit.jupiter.api.Test;
 
 /** Sequences with all their rules, in the engine: conditions, starts, goals, pauses, spacing. */

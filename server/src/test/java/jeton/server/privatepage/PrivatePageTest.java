@@ -32,7 +32,7 @@ import jeton.server.followup.SequenceDraft;
 import jeton.server.followup.Sequences;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
-import jeton.server.people.Tags;
+import jeton.server.tag.Tags;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -194,7 +194,7 @@ class PrivatePageTest extends PageSteps {
     offer.visitor.get(pass + "/files/1", "Range", "bytes=0-9");
     JsonNode person = person(email);
     assertThat(person.get("dossier").get("tags").toString()).contains("saw the bath");
-    assertThat(person.get("history").toString()).containsOnlyOnce("PIECE_OPENED");
+    assertThat(server.history(email)).containsOnlyOnce("PIECE_OPENED");
     server.forward(Duration.ofDays(2));
     assertThat(offer.subjects(email)).contains("How was the bath?");
     assertThat(

@@ -51,8 +51,8 @@ import jeton.server.offer.Offer;
 import jeton.server.offer.OfferSettings;
 import jeton.server.offer.Offers;
 import jeton.server.pass.Passes;
-import jeton.server.people.Tags;
 import jeton.server.signup.SignUps;
+import jeton.server.tag.Tags;
 import jeton.standins.mailbox.ReceivedEmail;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
@@ -356,6 +356,7 @@ class ForetoldTest {
                 one.visitor().zone().orElse(""),
                 "127.0.0.0/24",
                 Map.of(),
+                java.util.Set.of(1L),
                 Optional.empty()));
   }
 

@@ -37,9 +37,7 @@ class SignUpTest {
         server
             .bean(People.class)
             .search(
-                new People.Filter(email, Optional.empty(), Optional.empty(), Optional.empty()),
-                0,
-                2)
+                People.Filter.of(email, Optional.empty(), Optional.empty(), Optional.empty()), 0, 2)
             .people();
     assertThat(found).hasSize(1);
     return found.get(0);

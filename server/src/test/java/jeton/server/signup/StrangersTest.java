@@ -17,7 +17,7 @@ import jeton.server.followup.Departures;
 import jeton.server.offer.OfferSettings;
 import jeton.server.people.People;
 import jeton.server.people.Person;
-import jeton.server.people.Tags;
+import jeton.server.tag.Tags;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;

@@ -13,7 +13,6 @@ import jeton.core.offer.OfferKind;
 import jeton.core.wheel.Prize;
 import jeton.core.wheel.PrizeSlice;
 import jeton.core.wheel.SpinRules;
-import jeton.core.wheel.WinNotice;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
@@ -38,8 +37,7 @@ final class SampleWheel {
 
   static PrizeWheel wheel(SpinRules rules, PrizeSlice... slices) {
     PrizeWheel blank = PrizeWheel.BLANK;
-    return new PrizeWheel(
-        List.of(slices), "EUR", rules, false, blank.looks(), blank.words(), WinNotice.USUAL);
+    return new PrizeWheel(List.of(slices), "EUR", rules, false, blank.looks(), blank.words());
   }
 
   static PrizeSlice slice(String id, String label, int weight, Integer pieces, Prize prize) {

@@ -22,11 +22,10 @@ import jeton.core.offer.OfferKind;
 import jeton.core.wheel.Prize;
 import jeton.core.wheel.PrizeSlice;
 import jeton.core.wheel.SpinRules;
-import jeton.core.wheel.WinNotice;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
-import jeton.server.people.Tags;
+import jeton.server.tag.Tags;
 import jeton.server.token.Tokens;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -390,29 +389,6 @@ class WheelTest {
   }
 
   @Test
-  void theShopIsToldOfWinners_onceEach() {
-    SampleWheel wheel =
-        new SampleWheel(false, ALWAYS, sheet(null), slice("b", "B", 1, 0, Prize.NONE));
-    String shop = newAddress();
-    wheel.change(
-        now ->
-            new PrizeWheel(
-                now.slices(),
-                now.currency(),
-                now.rules(),
-                now.keepsReserved(),
-                now.looks(),
-                now.words(),
-                new WinNotice(true, List.of(shop), WinNotice.USUAL.email())));
-    String email = newAddress();
-    wheel.spin(email);
-    jeton.harness.Awaiting.until(() -> !server.mailbox.to(shop).isEmpty());
-    server.settle();
-    assertThat(wheel.offer.subjects(shop)).hasSize(1).first().asString().contains("Marbled sheet");
-    assertThat(emails(shop)).contains("Aoife", email);
-  }
-
-  @Test
   void slicesThatCannotBe_areRefused_eachAtItsPlace() {
     SampleWheel wheel = new SampleWheel(true, ALWAYS, sheet(null), nothing(1));
     String path = "/api/offers/" + wheel.offer.id + "/wheel/numbers";
@@ -459,8 +435,7 @@ class WheelTest {
                 now.rules(),
                 true,
                 now.looks(),
-                now.words(),
-                now.notice()));
+                now.words()));
     wheel.spin(newAddress());
     server.forward(Duration.ofDays(8));
     FreeAgain freeing = server.bean(FreeAgain.class);
@@ -561,19 +536,8 @@ class WheelTest {
   }
 
   @Test
-  void anAddressPutRightToSomebodyKnown_isTheirsAtOnce_andTheShopIsTold() {
+  void anAddressPutRightToSomebodyKnown_isTheirsAtOnce() {
     SampleWheel wheel = new SampleWheel(true, ALWAYS, sheet(5), slice("b", "B", 1, 0, Prize.NONE));
-    String shop = newAddress();
-    wheel.change(
-        now ->
-            new PrizeWheel(
-                now.slices(),
-                now.currency(),
-                now.rules(),
-                now.keepsReserved(),
-                now.looks(),
-                now.words(),
-                new WinNotice(true, List.of(shop), WinNotice.USUAL.email())));
     String known = newAddress();
     new SampleOffer().join(known);
     String key = Tokens.random();
@@ -581,7 +545,6 @@ class WheelTest {
     wheel.spin(known, key);
     assertThat(wheel.log().get(0).get("email").asString()).isEqualTo(known);
     assertThat(wheel.log().get(0).get("became").asString()).isEqualTo("won");
-    jeton.harness.Awaiting.until(() -> !server.mailbox.to(shop).isEmpty());
     assertThat(wheel.numbers().at("/slices/0/left").asInt()).isEqualTo(4);
   }
 }

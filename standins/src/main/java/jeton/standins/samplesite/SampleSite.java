@@ -121,6 +121,10 @@ public final class SampleSite implements AutoCloseable {
                 + (query.contains("closed") ? "'none'" : "jeton"));
         return;
       }
+      if (path.equals("/journal.xml")) {
+        send(exchange, 200, "application/rss+xml", read("journal.xml"));
+        return;
+      }
       if (OWN.contains(path)) {
         send(
             exchange,
@@ -182,6 +186,11 @@ public final class SampleSite implements AutoCloseable {
                 + policy);
     exchange.sendResponseHeaders(status, octets.length);
     exchange.getResponseBody().write(octets);
+  }
+
+  /** What the journal has published, as RSS. */
+  public static String feed() {
+    return read("journal.xml");
   }
 
   private static String read(String name) {

@@ -1,6 +1,7 @@
 package jeton.standins.verifier;
 
 import java.util.Locale;
+import jeton.standins.samplesite.SampleSite;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -13,6 +14,12 @@ import org.springframework.web.bind.annotation.RestController;
 public class Verifier {
 
   record Answer(String verdict) {}
+
+  /** The sample site's feed, at an address that stays the same when the site's own does not. */
+  @GetMapping(path = "/standins/journal.xml", produces = "application/rss+xml;charset=UTF-8")
+  String journal() {
+    return SampleSite.feed();
+  }
 
   @GetMapping("/standins/verifier")
   Answer verify(@RequestParam String address) {

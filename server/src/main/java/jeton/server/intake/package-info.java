@@ -1,0 +1,2 @@
+/** People brought in as files (rule L4). */
+package jeton.server.intake;
