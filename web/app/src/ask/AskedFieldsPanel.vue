@@ -8,6 +8,7 @@ import ListChoice from '../people/ListChoice.vue'
 import { useLists } from '../people/useLists'
 import { useReorder } from '../shared/useReorder'
 import { definitionOf, isConsent, newField, nextConsent, takes, TYPE_WORDS } from './words'
+import { useTakeOut } from '../shared/saving/useTakeOut'
 
 /** What a form asks: fields in their order, by drag or Alt and the arrow keys. */
 defineProps<{ problemAt(field: string): string | undefined }>()
@@ -56,6 +57,8 @@ const fields = computed({
   set: (all) => (form.value.fields = all),
 })
 const { move } = useReorder(fields, (i) => document.getElementById(`handle-${form.value.fields[i]!.key}`))
+
+const takeOut = useTakeOut()
 </script>
 
 <template>
@@ -129,7 +132,10 @@ const { move } = useReorder(fields, (i) => document.getElementById(`handle-${for
             :label="isConsent(field.key) ? 'Must be ticked' : 'Must be filled in'"
           />
           <div v-if="field.key !== 'email'">
-            <v-btn size="small" :prepend-icon="mdiTrashCanOutline" @click="form.fields.splice(i, 1)"
+            <v-btn
+              size="small"
+              :prepend-icon="mdiTrashCanOutline"
+              @click="takeOut(`Field ${i + 1}`, () => form.fields.splice(i, 1))"
               >Remove {{ field.label.slice(0, 24) }}</v-btn
             >
           </div>

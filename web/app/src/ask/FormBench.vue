@@ -17,7 +17,6 @@ import PlacingPanel from './PlacingPanel.vue'
 import WordsPanel from './WordsPanel.vue'
 import { SHAPE_WORDS } from './words'
 import LoadState from '../shared/LoadState.vue'
-import ConfirmDialog from '../shared/ConfirmDialog.vue'
 import { useFormCalls } from './useFormCalls'
 
 /** One form at its workbench: the settings in parts that open one by one, and how a visitor meets it. */
@@ -27,7 +26,6 @@ const emit = defineEmits<{ saved: []; copy: []; turn: [on: boolean]; remove: [] 
 const SIZES = ['Desktop', 'Phone', 'As code'] as const
 const size = ref<string>('Desktop')
 const part = ref<string>('asks')
-const removing = ref(false)
 const business = useBusiness()
 const over = computed(() => ['POP_UP', 'SLIDE_IN', 'BAR'].includes(props.form.shape))
 const hosted = computed(() => props.form.shape === 'FULL_PAGE')
@@ -94,7 +92,7 @@ const leads = computed(() => f.value?.opening.leadsToPage ?? false)
             @update:model-value="emit('turn', !!$event)"
           />
           <v-btn size="small" class="ml-auto" @click="emit('copy')">Copy</v-btn>
-          <v-btn v-if="!hosted" size="small" @click="removing = true">Remove</v-btn>
+          <v-btn v-if="!hosted" size="small" @click="emit('remove')">Remove</v-btn>
         </div>
         <v-text-field
           v-model="f.name"
@@ -169,17 +167,6 @@ const leads = computed(() => f.value?.opening.leadsToPage ?? false)
       />
     </template>
   </Workbench>
-  <ConfirmDialog
-    v-model="removing"
-    title="Remove this form?"
-    keep="Keep it"
-    action="Remove it"
-    grave
-    @act="((removing = false), emit('remove'))"
-  >
-    “{{ form.settings.name }}” and its {{ form.views }} views are taken out. A form by which people signed up
-    stays: turn it off instead.
-  </ConfirmDialog>
 </template>
 
 <style scoped>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { mdiPlus, mdiTrashCanOutline } from '@mdi/js'
 import type { PagePattern } from '../api/types'
+import { useTakeOut } from '../shared/saving/useTakeOut'
 
 /** Addresses of pages. */
 defineProps<{ label: string; path: string; problemAt(field: string): string | undefined }>()
@@ -11,6 +12,8 @@ const TYPES = [
   { title: 'contains', value: 'CONTAINS' },
   { title: 'fits, with *', value: 'WILDCARD' },
 ]
+
+const takeOut = useTakeOut()
 </script>
 
 <template>
@@ -33,7 +36,7 @@ const TYPES = [
         size="small"
         :icon="mdiTrashCanOutline"
         :aria-label="`${label}: remove address ${i + 1}`"
-        @click="patterns.splice(i, 1)"
+        @click="takeOut(`Address ${i + 1}`, () => patterns.splice(i, 1))"
       />
     </div>
     <div>

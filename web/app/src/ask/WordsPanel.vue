@@ -2,10 +2,13 @@
 import { mdiPlus, mdiTrashCanOutline } from '@mdi/js'
 import type { FormSettings } from '../api/types'
 import FillInEditor from '../email/FillInEditor.vue'
+import { useTakeOut } from '../shared/saving/useTakeOut'
 
 /** What a form says. */
 defineProps<{ problemAt(field: string): string | undefined; over: boolean }>()
 const form = defineModel<FormSettings>({ required: true })
+
+const takeOut = useTakeOut()
 </script>
 
 <template>
@@ -26,7 +29,7 @@ const form = defineModel<FormSettings>({ required: true })
         :icon="mdiTrashCanOutline"
         size="small"
         :aria-label="`Remove point ${i + 1}`"
-        @click="form.words.points.splice(i, 1)"
+        @click="takeOut(`Point ${i + 1}`, () => form.words.points.splice(i, 1))"
       />
     </div>
     <div v-if="form.words.points.length < 8">

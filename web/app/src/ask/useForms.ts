@@ -47,7 +47,16 @@ export function useForms(offerId: number, changed: () => void) {
       notice.did(`“${form.settings.name}” ${words}`, () => turn(form, !on))
     }
   }
-  const remove = (form: FormView) => change(() => api.delete(`${path}/${form.id}`))
+  const putBack = (form: FormView) => change(() => api.post<FormView>(`${path}/${form.id}/back`))
+  async function remove(form: FormView) {
+    const done = await change(async () => {
+      await api.delete(`${path}/${form.id}`)
+      return true
+    })
+    if (done) {
+      notice.did(`“${form.settings.name}” is removed; its views are kept.`, () => putBack(form))
+    }
+  }
 
   void refresh()
   return { forms, fault, refresh, make, copy, turn, remove }

@@ -2,10 +2,11 @@
 import { mdiContentCopy, mdiDrag, mdiTrashCanOutline } from '@mdi/js'
 import { computed } from 'vue'
 import type { EmailBlock, EmailKind } from '../api/types'
+import { useTakeOut } from '../shared/saving/useTakeOut'
 import BlockFields from './BlockFields.vue'
 import BlockList from './BlockList.vue'
 import BlockShown from './BlockShown.vue'
-import { inShort, wordsOf } from './blocks'
+import { focusHandle, inShort, wordsOf } from './blocks'
 
 /** One block: as it reads while it is closed, its fields while it is open. */
 const props = defineProps<{
@@ -18,11 +19,16 @@ const props = defineProps<{
 const emit = defineEmits<{
   open: []
   move: [by: number]
+  /** Into the columns beside it, to the next column, or out of them: -1 to the left. */
+  across: [by: 1 | -1]
+  /** A block leaves these columns to the left or right. */
+  out: [block: EmailBlock, by: 1 | -1]
   remove: []
   copy: []
   insert: [kind: EmailBlock['kind']]
 }>()
 const block = defineModel<EmailBlock>({ required: true })
+const takeOut = useTakeOut()
 const name = computed(() => `block ${props.number}, ${inShort(block.value)}`)
 const wrong = computed(() =>
   ['html', 'label', 'href', 'alt', 'columns', 'links'].some((field) =>
@@ -32,18 +38,36 @@ const wrong = computed(() =>
 
 function columns(n: number) {
   const now = block.value.columns
-  block.value.columns = n > now.length ? [...now, { blocks: [] }] : now.slice(0, n)
+  if (n > now.length) {
+    block.value.columns = [...now, { blocks: [] }]
+  } else if (n < now.length) {
+    takeOut('The last column', () => (block.value.columns = now.slice(0, n)))
+  }
+}
+
+/** A block goes to the column beside its own, or out where there is none. */
+function across(column: number, place: number, by: 1 | -1) {
+  const [moved] = block.value.columns[column]!.blocks.splice(place, 1)
+  const beside = block.value.columns[column + by]
+  if (beside) {
+    beside.blocks.push(moved!)
+    void focusHandle(`${props.path}.columns[${column + by}].blocks[${beside.blocks.length - 1}]`)
+  } else {
+    emit('out', moved!, by)
+  }
 }
 </script>
 
 <template>
-  <div class="card" :class="{ open, wrong, wide: block.kind === 'COLUMNS' }">
+  <div class="card" :data-path="path" :class="{ open, wrong, wide: block.kind === 'COLUMNS' }">
     <button
       type="button"
       class="handle"
-      :aria-label="`Move ${name}: Alt and an arrow key. Delete takes it out.`"
+      :aria-label="`Move ${name}: Alt and an arrow key, left and right for columns. Delete takes it out.`"
       @keydown.alt.up.prevent="emit('move', -1)"
       @keydown.alt.down.prevent="emit('move', 1)"
+      @keydown.alt.left.prevent="emit('across', -1)"
+      @keydown.alt.right.prevent="emit('across', 1)"
       @keydown.delete.prevent="emit('remove')"
     >
       <v-icon :icon="mdiDrag" size="18" />
@@ -70,6 +94,7 @@ function columns(n: number) {
           :kind="kind"
           :path="`${path}.columns[${c}].blocks`"
           :problem-at="problemAt"
+          @across="across(c, $event.place, $event.by)"
         />
       </div>
     </div>

@@ -87,6 +87,31 @@ describe('Writing an email', () => {
     expect(state.email.blocks[0]!.columns).toHaveLength(2)
   })
 
+  it('moves a block into columns, along them and out again by Alt and an arrow', async () => {
+    const { user, state } = await write(
+      email('One', [text('<p>First</p>'), fresh('COLUMNS', 'FOLLOW_UP'), button('Read on')]),
+    )
+    const at = () => document.activeElement!.closest('[data-path]')?.getAttribute('data-path')
+    const columns = () =>
+      state.email.blocks.find((b) => b.kind === 'COLUMNS')!.columns.map((c) => c.blocks.length)
+    screen.getByRole('button', { name: /^Move block 1, Text: First/ }).focus()
+    await user.keyboard('{Alt>}{ArrowRight}{/Alt}')
+    expect(kinds(state)).toEqual(['COLUMNS', 'BUTTON'])
+    expect(columns()).toEqual([2, 1])
+    expect(at()).toBe('email.blocks[0].columns[0].blocks[0]')
+    await user.keyboard('{Alt>}{ArrowRight}{/Alt}')
+    expect(columns()).toEqual([1, 2])
+    expect(at()).toBe('email.blocks[0].columns[1].blocks[1]')
+    await user.keyboard('{Alt>}{ArrowRight}{/Alt}')
+    expect(kinds(state)).toEqual(['COLUMNS', 'TEXT', 'BUTTON'])
+    expect(columns()).toEqual([1, 1])
+    expect(at()).toBe('email.blocks[1]')
+    await user.keyboard('{Alt>}{ArrowRight}{/Alt}')
+    await user.keyboard('{Alt>}{ArrowLeft}{/Alt}')
+    expect(kinds(state)).toEqual(['TEXT', 'COLUMNS', 'BUTTON'])
+    expect(at()).toBe('email.blocks[0]')
+  })
+
   it('shows advice beside what it is about', async () => {
     await write(email('THREE THINGS!!'), {
       advice: [

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { EmailContent } from '../api/types'
 import TagField from '../people/TagField.vue'
 import { linksOf } from './blocks'
+import { useTakeOut } from '../shared/saving/useTakeOut'
 
 /** Tags that clicks on an email's links give and take. */
 const props = defineProps<{ path: string; problemAt(field: string): string | undefined }>()
@@ -14,6 +15,8 @@ const WAYS = [
   { title: 'gives', value: true },
   { title: 'takes', value: false },
 ]
+
+const takeOut = useTakeOut()
 </script>
 
 <template>
@@ -30,7 +33,7 @@ const WAYS = [
           variant="text"
           :icon="mdiTrashCanOutline"
           aria-label="Take this out"
-          @click="email.linkTags.splice(i, 1)"
+          @click="takeOut(`Tag ${i + 1}`, () => email.linkTags.splice(i, 1))"
         />
       </div>
       <div v-if="links.length">

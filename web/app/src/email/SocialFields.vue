@@ -1,12 +1,15 @@
 <script setup lang="ts">
 import { mdiPlus, mdiTrashCanOutline } from '@mdi/js'
 import type { EmailBlock } from '../api/types'
+import { useTakeOut } from '../shared/saving/useTakeOut'
 
 /** A row of links to where the business can be found elsewhere. */
 const props = defineProps<{ path: string; problemAt(field: string): string | undefined }>()
 const links = defineModel<EmailBlock['links']>({ required: true })
 const MOST = 8
 const at = (i: number, field: string) => props.problemAt(`${props.path}[${i}].${field}`)
+
+const takeOut = useTakeOut()
 </script>
 
 <template>
@@ -18,7 +21,7 @@ const at = (i: number, field: string) => props.problemAt(`${props.path}[${i}].${
       variant="text"
       :icon="mdiTrashCanOutline"
       :aria-label="`Take out ${one.name || 'this link'}`"
-      @click="links.splice(i, 1)"
+      @click="takeOut(`Link ${i + 1}`, () => links.splice(i, 1))"
     />
   </div>
   <div v-if="links.length < MOST">

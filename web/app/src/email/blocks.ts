@@ -9,6 +9,7 @@ import {
   mdiRss,
   mdiViewColumnOutline,
 } from '@mdi/js'
+import { nextTick } from 'vue'
 import type { EmailBlock, EmailContent, EmailKind } from '../api/types'
 
 type Kind = EmailBlock['kind']
@@ -91,6 +92,12 @@ export function freshEmail(): EmailContent {
     ownPlain: '',
     linkTags: [],
   }
+}
+
+/** Puts the focus on what moves a block, once it is there. */
+export async function focusHandle(path: string) {
+  await nextTick()
+  document.querySelector<HTMLElement>(`[data-path="${path}"] > .handle`)?.focus()
 }
 
 /** Every block, those in columns included. */

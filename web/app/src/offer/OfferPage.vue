@@ -20,7 +20,7 @@ import TrackRibbon from './TrackRibbon.vue'
 import { useTrack } from './useTrack'
 import { STATE_WORDS } from './words'
 import LoadState from '../shared/LoadState.vue'
-import ConfirmDialog from '../shared/ConfirmDialog.vue'
+import { useNotice } from '../shared/useNotice'
 import { useOffers } from '../business/useOffers'
 import { usePlaceName } from '../shared/usePlace'
 
@@ -34,8 +34,10 @@ const { view, fault, refresh, settings } = useTrack(id)
 const stop = computed(() => route.params.stop as Stop)
 usePlaceName(() => (view.value ? `${view.value.offer.settings.name}, ${STOP_WORDS[stop.value]}` : ''))
 const readinessShown = ref(false)
-const pausing = ref(false)
 const held = ref('')
+const notice = useNotice()
+const PAUSED_WORDS =
+  'Paused: its page takes no sign-ups. Links already given out go on working, and follow-ups go on.'
 const shown = ref(0)
 
 const toFix = computed(() => view.value?.findings.length ?? 0)
@@ -57,8 +59,7 @@ async function fixed(next: OfferView) {
   shown.value++
 }
 
-async function change(state: 'LIVE' | 'PAUSED') {
-  pausing.value = false
+async function change(state: 'LIVE' | 'PAUSED'): Promise<void> {
   held.value = ''
   // What is typed at a stop or a form counts too: it goes live as it stands on screen.
   if (!(await saveAll())) {
@@ -67,6 +68,9 @@ async function change(state: 'LIVE' | 'PAUSED') {
   }
   try {
     view.value = await calls.change(id, state)
+    if (state === 'PAUSED') {
+      notice.did(PAUSED_WORDS, () => change('LIVE'))
+    }
   } catch (failed) {
     const { problems, message } = failed as ApiFault
     held.value = problems.length ? '' : message
@@ -153,7 +157,7 @@ watch([() => route.hash, () => view.value === null], () => void showControl(), {
           </v-card>
         </v-menu>
         <v-btn :to="`/offers/${id}/rehearsal`">Rehearse <kbd>R</kbd></v-btn>
-        <v-btn v-if="view.offer.state === 'LIVE'" @click="pausing = true">Pause</v-btn>
+        <v-btn v-if="view.offer.state === 'LIVE'" @click="change('PAUSED')">Pause</v-btn>
         <v-btn v-else color="primary" variant="flat" @click="change('LIVE')">Go live</v-btn>
       </div>
       <p v-if="held" class="grave" role="alert">{{ held }}</p>
@@ -181,16 +185,6 @@ watch([() => route.hash, () => view.value === null], () => void showControl(), {
         />
       </template>
     </template>
-    <ConfirmDialog
-      v-model="pausing"
-      title="Pause this offer?"
-      keep="Leave it live"
-      action="Pause"
-      @act="change('PAUSED')"
-    >
-      Its page takes no sign-ups until you go live again. Links already given out go on working, and
-      follow-ups go on.
-    </ConfirmDialog>
   </main>
 </template>
 

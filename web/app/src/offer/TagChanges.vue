@@ -2,6 +2,7 @@
 import { mdiPlus, mdiTrashCanOutline } from '@mdi/js'
 import type { TagChange } from '../api/types'
 import TagField from '../people/TagField.vue'
+import { useTakeOut } from '../shared/saving/useTakeOut'
 
 /** Tags that an offer gives and takes along the way. */
 defineProps<{ problemAt(field: string): string | undefined }>()
@@ -15,6 +16,8 @@ const WAYS = [
   { title: 'give', value: true },
   { title: 'take', value: false },
 ]
+
+const takeOut = useTakeOut()
 </script>
 
 <template>
@@ -32,7 +35,7 @@ const WAYS = [
         variant="text"
         :icon="mdiTrashCanOutline"
         :aria-label="`Take out the tag ${change.tag}`"
-        @click="changes.splice(i, 1)"
+        @click="takeOut(`Tag ${i + 1}`, () => changes.splice(i, 1))"
       />
     </div>
     <div>

@@ -105,18 +105,19 @@ describe('A person', () => {
     expect(panel('What they opened of Marbling').getByText('“The bath”: 60 % played')).toBeTruthy()
   })
 
-  it('takes them out of a follow-up they are in, not of one that has ended', async () => {
-    const { user, server } = await open()
+  it('takes them out of a follow-up they are in, and back, not of one that has ended', async () => {
+    const { user, server, notice } = await open()
     await screen.findByRole('heading', { name: 'aoife@mail.example' })
     server.on('DELETE /sequences/7/people/3', null)
     const buttons = panel('Follow-ups').getAllByRole('button', { name: 'Take them out' })
     expect(buttons).toHaveLength(1)
     await user.click(buttons[0]!)
-    const [, sure] = await screen.findAllByRole('button', { name: 'Take them out' })
-    await user.click(sure!)
-    await expect
-      .poll(() => server.asked.map((a) => `${a.method} ${a.path}`))
-      .toContain('DELETE /sequences/7/people/3')
+    const asked = () => server.asked.map((a) => `${a.method} ${a.path}`)
+    await expect.poll(() => notice.words).toMatch(/They get no more emails of/)
+    expect(asked()).toContain('DELETE /sequences/7/people/3')
+    server.on('POST /sequences/7/people/3/back', null)
+    await notice.takeBack()
+    expect(asked()).toContain('POST /sequences/7/people/3/back')
   })
 
   it('gives and takes tags', async () => {

@@ -32,7 +32,6 @@ const erasing = ref(false)
 const done = ref(0)
 const fault = ref('')
 const blocking = ref(false)
-const takingOut = ref<PersonWhole['dossier']['runs'][number] | null>(null)
 const notice = useNotice()
 
 async function load() {
@@ -69,9 +68,9 @@ async function track(counts: boolean) {
   whole.value = await person.track(!counts)
 }
 
-async function takeOut() {
-  await person.takeOut(takingOut.value!.sequenceId)
-  await load()
+async function takeOut({ sequence, sequenceId }: PersonWhole['dossier']['runs'][number]) {
+  await afterwards(person.takeOut(sequenceId))
+  notice.did(`They get no more emails of “${sequence}”.`, () => afterwards(person.putBackInto(sequenceId)))
 }
 
 watch([() => clock.moves, () => route.params.id], () => void load(), { immediate: true })
@@ -84,9 +83,10 @@ async function afterwards(work: Promise<unknown>) {
   }
 }
 
-async function onList(listId: number, on: boolean) {
+async function onList(listId: number, on: boolean): Promise<void> {
   try {
     await afterwards(person.list(listId, on))
+    notice.did(on ? 'They are on that list.' : 'They are off that list.', () => onList(listId, !on))
   } catch (failed) {
     notice.tell(failed)
   }
@@ -189,7 +189,7 @@ async function erase() {
                   >, ended <When :at="run.endedAt" /></template
                 ><template v-else
                   ><template v-if="run.nextDueAt">, next email <When :at="run.nextDueAt" /></template>
-                  <v-btn class="ml-2" size="x-small" @click="takingOut = run">Take them out</v-btn>
+                  <v-btn class="ml-2" size="x-small" @click="takeOut(run)">Take them out</v-btn>
                 </template>
               </dd>
             </dl>
@@ -220,17 +220,6 @@ async function erase() {
         </div>
       </div>
     </template>
-    <ConfirmDialog
-      :model-value="!!takingOut"
-      title="Take them out?"
-      keep="Leave them in"
-      action="Take them out"
-      grave
-      @update:model-value="takingOut = null"
-      @act="takeOut"
-    >
-      They get no more emails of “{{ takingOut?.sequence }}”. Added again, they begin at its first email.
-    </ConfirmDialog>
     <ConfirmDialog
       v-model="blocking"
       title="Stop their emails?"

@@ -34,5 +34,6 @@ export function usePerson(id: () => string) {
     erase: () => api.post(`${path()}/erase`),
     everything: `/api${path()}/everything.json`,
     takeOut: (sequenceId: number) => api.delete(`/sequences/${sequenceId}/people/${id()}`),
+    putBackInto: (sequenceId: number) => api.post(`/sequences/${sequenceId}/people/${id()}/back`),
   }
 }

@@ -7,6 +7,7 @@ import TagField from '../people/TagField.vue'
 import PictureField from '../shared/PictureField.vue'
 import FileField from './FileField.vue'
 import OpensFields from './OpensFields.vue'
+import { useTakeOut } from '../shared/saving/useTakeOut'
 
 /** The settings of one piece. */
 const props = defineProps<{
@@ -33,6 +34,8 @@ const unplayable = computed(() => {
   const file = shown.kind === 'RECORDING' && props.files.find((one) => one.id === shown.file)
   return file && !file.plays ? file.name : ''
 })
+
+const takeOut = useTakeOut()
 </script>
 
 <template>
@@ -123,7 +126,7 @@ const unplayable = computed(() => {
           variant="text"
           :icon="mdiTrashCanOutline"
           :aria-label="`Take out the tag ${tag.tag}`"
-          @click="piece.tags.splice(i, 1)"
+          @click="takeOut(`Tag ${i + 1}`, () => piece.tags.splice(i, 1))"
         />
       </div>
       <div>

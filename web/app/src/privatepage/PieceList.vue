@@ -6,6 +6,7 @@ import type { OfferView, PageView, Piece, PieceContent } from '../api/types'
 import { useReorder } from '../shared/useReorder'
 import PieceCard from './PieceCard.vue'
 import { freshPiece, MOST_PIECES, PIECE_KINDS } from './pieces'
+import { useTakeOut } from '../shared/saving/useTakeOut'
 
 /** The pieces of a page in order: dragged by their handles, or moved by Alt and an arrow key. One is open at a time. */
 const props = defineProps<{
@@ -17,6 +18,7 @@ const emit = defineEmits<{ changed: [view: OfferView] }>()
 const pieces = defineModel<Piece[]>({ required: true })
 /** Number of the piece that is open; 0 for none. */
 const open = ref(0)
+const takeOut = useTakeOut()
 const list = useTemplateRef<HTMLElement>('list')
 
 const handle = (i: number) => list.value?.querySelector<HTMLElement>(`#piece-${pieces.value[i]?.id} .handle`)
@@ -41,7 +43,7 @@ function copy(i: number) {
 }
 
 async function remove(i: number) {
-  pieces.value.splice(i, 1)
+  takeOut(`Piece ${i + 1}`, () => pieces.value.splice(i, 1))
   await focus(Math.min(i, pieces.value.length - 1))
 }
 </script>

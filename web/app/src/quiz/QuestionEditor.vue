@@ -9,6 +9,7 @@ import AnswerRow from './AnswerRow.vue'
 import OutcomeMark from './OutcomeMark.vue'
 import { freshAnswer, MOST_ANSWERS, titleOf } from './scheme'
 import type { WhatIf } from './useQuiz'
+import { useTakeOut } from '../shared/saving/useTakeOut'
 
 /** One question: its words, how it is answered, and its answers with the points each gives, where the answers are. */
 defineProps<{
@@ -54,6 +55,8 @@ function look(answer: QuizAnswer, outcome: string) {
   const points = (answer.points[outcome] ?? 0) + 1
   emit('look', points > 10 ? null : { question: question.value.id, answer: answer.id, outcome, points })
 }
+
+const takeOut = useTakeOut()
 </script>
 
 <template>
@@ -122,7 +125,7 @@ function look(answer: QuizAnswer, outcome: string) {
           :path="`${path}.answers[${i}]`"
           :problem-at="problemAt"
           @move="move(i, $event)"
-          @remove="question.answers.splice(i, 1)"
+          @remove="takeOut(`Answer ${i + 1}`, () => question.answers.splice(i, 1))"
           @next="next(i)"
           @look="look(answer, $event)"
           @leave="emit('look', null)"

@@ -19,6 +19,7 @@ import TryIt from './TryIt.vue'
 import { freshKey, freshOutcome, freshQuestion, isBlank, MOST_OUTCOMES, MOST_QUESTIONS } from './scheme'
 import { useLoaded } from '../shared/useLoaded'
 import { useBalance, useQuiz, type WhatIf } from './useQuiz'
+import { useTakeOut } from '../shared/saving/useTakeOut'
 import './patterns.css'
 
 /** The Give stop of a quiz: questions, answers and where they lead; right the quiz, to be tried. */
@@ -108,8 +109,10 @@ function copyQuestion(question: QuizQuestion) {
 }
 
 function removeQuestion() {
-  const [gone] = scheme.value!.questions.splice(place.value, 1)
-  if (scheme.value!.tieBreak === gone?.id) scheme.value!.tieBreak = undefined
+  takeOut(`Question ${place.value + 1}`, () => {
+    const [gone] = scheme.value!.questions.splice(place.value, 1)
+    if (scheme.value!.tieBreak === gone?.id) scheme.value!.tieBreak = undefined
+  })
 }
 
 async function picked() {
@@ -123,6 +126,8 @@ async function picked() {
   }
   picker.value!.value = ''
 }
+
+const takeOut = useTakeOut()
 </script>
 
 <template>
@@ -178,7 +183,7 @@ async function picked() {
               :place="outcomePlace"
               :path="`gives.scheme.outcomes[${outcomePlace}]`"
               :problem-at="problemAt"
-              @remove="scheme.outcomes.splice(outcomePlace, 1)"
+              @remove="takeOut(`Outcome ${outcomePlace + 1}`, () => scheme!.outcomes.splice(outcomePlace, 1))"
               @move="scheme.outcomes = moved(scheme.outcomes, outcomePlace, $event)"
             />
             <div class="row">

@@ -175,14 +175,24 @@ describe('A sequence on its workbench', () => {
     expect(saves()[0]!.sequence.steps[2]!.emailId).toBe(500)
   })
 
-  it('asks before an email is removed', async () => {
-    const { user, saves } = await open(TWO)
+  it('takes an email out at once, and brings it back with what was typed meanwhile', async () => {
+    const { user, saves, notice } = await open(TWO)
     await user.click(screen.getByRole('button', { name: 'Remove this email' }))
-    const dialog = await screen.findByRole('dialog')
-    expect(dialog.textContent).toContain('4 people who have it next get the one after it')
-    await user.click(within(dialog).getByRole('button', { name: 'Remove it' }))
     await expect.poll(saves).toHaveLength(1)
     expect(saves()[0]!.sequence.steps.map((s) => s.id)).toEqual([2])
+    expect(notice.words).toBe('Email 1 is taken out.')
+    const waits = screen.getByLabelText('Waits')
+    await user.clear(waits)
+    await user.type(waits, '9')
+    await notice.takeBack()
+    await expect
+      .poll(() =>
+        saves()
+          .at(-1)!
+          .sequence.steps.map((s) => s.id),
+      )
+      .toEqual([1, 2])
+    expect(saves().at(-1)!.sequence.steps[1]!.rules.waitAmount).toBe(9)
   })
 
   it('pauses, says what that means, and goes on', async () => {

@@ -23,7 +23,7 @@ import StepFields from './StepFields.vue'
 import { afterDays } from './rules'
 import { useSequence } from './useSequence'
 import LoadState from '../shared/LoadState.vue'
-import ConfirmDialog from '../shared/ConfirmDialog.vue'
+import { useTakeOut } from '../shared/saving/useTakeOut'
 
 /** A sequence on its workbench: the days to come, its emails, and the one chosen. */
 const props = defineProps<{
@@ -40,7 +40,8 @@ const emit = defineEmits<{ saved: [] }>()
 const route = useRoute()
 const { view, effect, sequence, plan, pause, refresh } = useSequence(props.id, () => emit('saved'))
 const chosen = ref(0)
-const dialog = ref<'' | 'join' | 'reuse' | 'remove'>('')
+const dialog = ref<'' | 'join' | 'reuse'>('')
+const takeOut = useTakeOut()
 const steps = computed(() => sequence.value.value?.steps ?? [])
 const step = computed(() => steps.value[chosen.value])
 const { answer: moments, fault: unplanned } = useLatest(() => sequence.value.value, plan)
@@ -71,8 +72,7 @@ const { move: moveStep } = useReorder(order, (i) =>
 const move = async (i: number, by: number) => (chosen.value = await moveStep(i, by))
 
 function remove() {
-  dialog.value = ''
-  steps.value.splice(chosen.value, 1)
+  takeOut(`Email ${chosen.value + 1}`, () => steps.value.splice(chosen.value, 1))
   chosen.value = Math.max(0, chosen.value - 1)
   shown.value++
 }
@@ -189,7 +189,7 @@ watch(
           :problem-at="sequence.problemAt"
           :written="written"
           :results="outcomes"
-          @remove="dialog = 'remove'"
+          @remove="remove"
         />
       </template>
     </template>
@@ -200,17 +200,6 @@ watch(
   </Workbench>
   <JoinDialog v-if="dialog === 'join'" :id="id" @joined="refresh" @close="dialog = ''" />
   <ReuseDialog v-if="dialog === 'reuse'" @use="add($event.content, $event)" @close="dialog = ''" />
-  <ConfirmDialog
-    :model-value="dialog === 'remove'"
-    title="Remove this email?"
-    keep="Keep it"
-    action="Remove it"
-    grave
-    @update:model-value="dialog = ''"
-    @act="remove"
-    >Nobody gets it any more. {{ people((step && counts(step)?.numbers.ahead) ?? 0) }} who have it next get
-    the one after it. Emails already sent stay as they are.</ConfirmDialog
-  >
 </template>
 
 <style scoped>

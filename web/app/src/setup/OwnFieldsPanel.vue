@@ -2,6 +2,7 @@
 import { mdiPlus, mdiTrashCanOutline } from '@mdi/js'
 import type { BusinessSettings, FieldDefinition } from '../api/types'
 import { TYPE_WORDS } from '../ask/words'
+import { useTakeOut } from '../shared/saving/useTakeOut'
 
 /** The business's own fields: defined once here, asked by any form. */
 defineProps<{ problemAt(field: string): string | undefined }>()
@@ -19,6 +20,8 @@ function add() {
 function options(field: FieldDefinition, text: string) {
   field.options = text.split('\n').filter((line) => line.trim() !== '')
 }
+
+const takeOut = useTakeOut()
 </script>
 
 <template>
@@ -38,7 +41,7 @@ function options(field: FieldDefinition, text: string) {
           size="small"
           :icon="mdiTrashCanOutline"
           :aria-label="`Remove field ${i + 1}`"
-          @click="fields.splice(i, 1)"
+          @click="takeOut(`“${field.label || field.key}”`, () => fields.splice(i, 1))"
         />
       </div>
       <div class="pair">

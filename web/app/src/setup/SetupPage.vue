@@ -19,6 +19,7 @@ import TagsPanel from './TagsPanel.vue'
 import { useBusiness } from '../business/useBusiness'
 import LoadState from '../shared/LoadState.vue'
 import { useSetup } from './useSetup'
+import { useTakeOut } from '../shared/saving/useTakeOut'
 
 const calls = useSetup()
 
@@ -44,6 +45,8 @@ watch(
   },
   { immediate: true },
 )
+
+const takeOut = useTakeOut()
 </script>
 
 <template>
@@ -87,7 +90,7 @@ watch(
                   variant="text"
                   :icon="mdiTrashCanOutline"
                   :aria-label="`Remove colour ${i + 1}`"
-                  @click="s.palette.splice(i, 1)"
+                  @click="takeOut(`Colour ${i + 1}`, () => s!.palette.splice(i, 1))"
                 />
               </div>
               <v-btn

@@ -4,7 +4,7 @@ import { useNotice } from './useNotice'
 /** Tells of an action that failed, until it is read; or, for a while, that one was done, with its undo. */
 defineProps<{ raised: boolean }>()
 const notice = useNotice()
-const READ_MS = 12_000
+const READ_MS = 10_000
 </script>
 
 <template>

@@ -22,6 +22,7 @@ import SliceRow from './SliceRow.vue'
 import WordsFields from './WordsFields.vue'
 import { copyOf, FEWEST_SLICES, freshSlice, MOST_SLICES, sum } from './slices'
 import { useTriedWheel, useWheel, useWheelNumbers } from './useWheel'
+import { useTakeOut } from '../shared/saving/useTakeOut'
 
 /** The Give stop of a wheel: slices, what they cost, limits; right the wheel, to be tried. */
 const props = defineProps<{ view: OfferView; settings: Document<OfferSettings> }>()
@@ -77,6 +78,8 @@ watch(
   },
   { immediate: true },
 )
+
+const takeOut = useTakeOut()
 </script>
 
 <template>
@@ -108,7 +111,7 @@ watch(
                 @open="open = open === slice.id ? '' : slice.id"
                 @move="move(i, $event)"
                 @copy="wheel.slices.splice(i + 1, 0, copyOf(slice))"
-                @remove="wheel.slices.splice(i, 1)"
+                @remove="takeOut(`The slice “${slice.label}”`, () => wheel!.slices.splice(i, 1))"
               />
               <SliceFields
                 v-if="open === slice.id"

@@ -79,6 +79,17 @@ export function inHand(): SaveQueue<unknown> | undefined {
 }
 
 /**
+ * Does something to what is on screen.
+ *
+ * @returns how to take just that back, whatever is typed meanwhile; nothing where it changed no document
+ */
+export function undoable(work: () => void): (() => void) | null {
+  const marks = [...places.values()].filter((place) => place.screens > 0).map((place) => place.queue.mark())
+  work()
+  return marks.map((finish) => finish()).find((back) => back !== null) ?? null
+}
+
+/**
  * Saves everything that is open.
  *
  * @returns whether all of it is saved now

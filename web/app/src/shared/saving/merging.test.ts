@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { differences, merged, partWords, pathWords, withPart } from './merging'
+import { differences, merged, partWords, pathWords, withBack, withPart } from './merging'
 
 describe('Bringing two versions together', () => {
   it('takes what the server added, and keeps what was typed meanwhile', () => {
@@ -74,5 +74,35 @@ describe('Bringing two versions together', () => {
     [[{ kind: 'TEXT', html: '<p>Hello</p>' }], 'TEXT · Hello'],
   ])('shows %j as “%s”', (value, words) => {
     expect(partWords(value)).toBe(words)
+  })
+
+  it.each([
+    ['what was taken out', [1, 2, 3], [1, 3], [1, 3], [1, 2, 3]],
+    ['it beside what was added since', ['a', 'b', 'c'], ['a', 'c'], ['a', 'c', 'd'], ['a', 'b', 'c', 'd']],
+    ['the last one', ['a'], [], [], ['a']],
+    ['it where all else is gone', ['a', 'b'], ['a'], [], ['b']],
+    [
+      'it beside what was typed in others since',
+      [
+        { id: 1, w: 'x' },
+        { id: 2, w: 'y' },
+      ],
+      [{ id: 2, w: 'y' }],
+      [{ id: 2, w: 'typed' }],
+      [
+        { id: 1, w: 'x' },
+        { id: 2, w: 'typed' },
+      ],
+    ],
+    [
+      'it without an id, too',
+      { list: [{ w: 'x' }, { w: 'y' }], name: 'n' },
+      { list: [{ w: 'y' }], name: 'n' },
+      { list: [{ w: 'typed' }], name: 'm' },
+      { list: [{ w: 'x' }, { w: 'typed' }], name: 'm' },
+    ],
+    ['what it cleared, unless that was set again', { a: 1, b: 2 }, { b: 3 }, { b: 4 }, { a: 1, b: 4 }],
+  ])('takes one change back: %s', (_, before, after, now, whole) => {
+    expect(withBack<unknown>(before, after, now)).toEqual(whole)
   })
 })

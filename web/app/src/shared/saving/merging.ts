@@ -44,6 +44,46 @@ export function merged<T>(base: T, theirs: T, mine: T): T {
   return mine
 }
 
+/**
+ * Takes one change back and leaves all that came after it: what it took out of a list stands where it stood, and what it
+ * changed and nobody changed since is as it was.
+ *
+ * @param before as it was before that change
+ * @param after as the change left it
+ * @param now as it is now
+ */
+export function withBack<T>(before: T, after: T, now: T): T {
+  if (sameJson(after, now)) {
+    return before
+  }
+  if (Array.isArray(before) && Array.isArray(after) && Array.isArray(now)) {
+    const stayed = before.map((_, i) => placeIn(after, before, i))
+    const put = now.map((element, i) => {
+      const was = placeIn(after, now, i)
+      const place = was < 0 ? -1 : stayed.indexOf(was)
+      return place < 0 ? element : withBack(before[place], after[was], element)
+    })
+    stayed.forEach((there, i) => there < 0 && put.splice(Math.min(i, put.length), 0, before[i]))
+    return put as T
+  }
+  if (isObject(before) && isObject(after) && isObject(now)) {
+    const names = new Set([...Object.keys(now), ...Object.keys(before)])
+    const whole: Record<string, unknown> = {}
+    names.forEach((name) => (whole[name] = withBack(before[name], after[name], now[name])))
+    return whole as T
+  }
+  return now
+}
+
+/** Where an element of one list stands in another; elements without an id count from the end they share. */
+function placeIn(list: unknown[], of: unknown[], i: number): number {
+  const element = of[i]
+  const id = isObject(element) ? (element.id ?? element.key) : undefined
+  return id !== undefined || list.length === of.length
+    ? originOf(list, of, i)
+    : list.findIndex((other) => sameJson(other, element))
+}
+
 /** One part in which two versions of a value differ. */
 export interface Difference {
   path: string[]

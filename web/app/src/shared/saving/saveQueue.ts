@@ -3,7 +3,7 @@ import { ApiFault } from '../../api/client'
 import type { Problem } from '../../api/types'
 import { dropDraft, findDraft, keepDraft, type Found } from './drafts'
 import { useHistory } from './history'
-import { differences, merged, withPart, type Difference } from './merging'
+import { differences, merged, withBack, withPart, type Difference } from './merging'
 
 /** A saved value and the number its next save must name. */
 export interface Versioned<T> {
@@ -46,6 +46,8 @@ const PAUSE_MS = 600
 const LONGEST_PAUSE_MS = 5000
 const RETRY_MS = 3000
 const LONGEST_RETRY_MS = 60_000
+/** Marks are for the line at the foot, which tells of the newest one. */
+const MOST_MARKS = 5
 const WAITING: DocumentState[] = ['refused', 'conflict', 'signedOut', 'asking']
 
 /**
@@ -69,6 +71,8 @@ export function saveQueue<T>(key: string, owner: () => string, from: Source<T>) 
   let unsavedSince = 0
   let retryMs = RETRY_MS
   let flight: Promise<void> | null = null
+  /** Changes that can be taken back by themselves: how it was before and after each. */
+  let marks: { before: string; after: string }[] = []
   let sure = false
   let sentLast = ''
 
@@ -246,7 +250,11 @@ export function saveQueue<T>(key: string, owner: () => string, from: Source<T>) 
   function bringIn(base: string, saved: Versioned<T>) {
     const before = JSON.parse(base) as T
     settle(saved)
-    history.rewrite((then) => JSON.stringify(merged(before, saved.value, JSON.parse(then) as T)))
+    const rewrite = (then: string) => JSON.stringify(merged(before, saved.value, JSON.parse(then) as T))
+    history.rewrite(rewrite)
+    marks = marks.map((mark) =>
+      Object.assign(mark, { before: rewrite(mark.before), after: rewrite(mark.after) }),
+    )
     put(merged(before, JSON.parse(settled) as T, value.value as T))
   }
 
@@ -338,6 +346,30 @@ export function saveQueue<T>(key: string, owner: () => string, from: Source<T>) 
     }
   }
 
+  /**
+   * Marks where a change begins.
+   *
+   * @returns called when it is done: how to take just that one back, whatever is typed meanwhile; nothing if none was made
+   */
+  function mark(): () => (() => void) | null {
+    const before = json()
+    return () => {
+      const made = { before, after: json() }
+      if (made.before === made.after) {
+        return null
+      }
+      marks = [...marks.slice(1 - MOST_MARKS), made]
+      return () => {
+        if (marks.includes(made)) {
+          marks = marks.filter((other) => other !== made)
+          put(withBack(JSON.parse(made.before) as T, JSON.parse(made.after) as T, value.value as T))
+          history.note(json())
+          typed()
+        }
+      }
+    }
+  }
+
   /** Puts back what is saved, forgetting what was typed since. */
   function putBack() {
     if (settled) {
@@ -393,6 +425,7 @@ export function saveQueue<T>(key: string, owner: () => string, from: Source<T>) 
       return flush()
     },
     putBack,
+    mark,
     undo: () => back(history.undo()),
     redo: () => back(history.redo()),
     resolve,

@@ -133,9 +133,22 @@ class RunStore {
   private static final String END =
       """
       UPDATE run
-         SET ended_at = :now, anchor_at = :now, end_reason = :reason, next_step_id = NULL, next_due_at = NULL,
+         SET ended_at = :now, anchor_before = anchor_at, anchor_at = :now, end_reason = :reason, next_step_id = NULL, next_due_at = NULL,
              held_due_at = NULL, set_aside_at = NULL, trouble = NULL
        WHERE id = :runId AND ended_at IS NULL
+      """;
+
+  // Only the newest, and only while nothing else of that sequence is on its way.
+  private static final String PUT_BACK =
+      """
+      UPDATE run
+         SET ended_at = NULL, end_reason = NULL, anchor_at = COALESCE(anchor_before, anchor_at)
+       WHERE id = :runId AND end_reason = 'REMOVED_BY_OWNER'
+      """;
+  private static final String NEWEST =
+      """
+      SELECT id FROM run WHERE sequence_id = :sequenceId AND person_id = :personId
+       ORDER BY ended_at IS NULL DESC, id DESC LIMIT 1
       """;
 
   private static final String GOING_OF_PERSON =
@@ -327,6 +340,16 @@ class RunStore {
 
   Optional<Instant> nextDue() {
     return db.sql(NEXT_DUE).query((row, n) -> Utc.readOptional(row, "next")).single();
+  }
+
+  /** Lets a run go on that the owner ended, if it is somebody's newest of that sequence. */
+  Optional<Long> putBack(long sequenceId, long personId) {
+    return db.sql(NEWEST)
+        .param("sequenceId", sequenceId)
+        .param("personId", personId)
+        .query(Long.class)
+        .optional()
+        .filter(id -> db.sql(PUT_BACK).param("runId", id).update() == 1);
   }
 
   static Run run(ResultSet row, int n) throws SQLException {

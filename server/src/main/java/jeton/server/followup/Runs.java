@@ -153,6 +153,36 @@ public class Runs implements DeliveryListener {
     return !going.isEmpty();
   }
 
+  /**
+   * Takes back that the owner took somebody out: they go on where they were. An email that stood in
+   * the outbox at that moment was dropped and is not sent any more.
+   *
+   * @return false when there is nothing to take back
+   */
+  @Transactional
+  public boolean putBack(long sequenceId, long personId) {
+    ground.people().lock(personId);
+    Optional<Long> id = runs.putBack(sequenceId, personId);
+    id.map(List::of)
+        .map(runs::lock)
+        .ifPresent(
+            back ->
+                back.forEach(
+                    run -> {
+                      ground
+                          .history()
+                          .note(
+                              History.Event.of(
+                                  clock.instant(),
+                                  History.Kind.FOLLOW_UP_STARTED,
+                                  personId,
+                                  run.offerId(),
+                                  sequences.byIds(List.of(sequenceId)).get(sequenceId).name()));
+                      goOn(List.of(run), run.anchor());
+                    }));
+    return id.isPresent();
+  }
+
   private void stop(RunStore.Run run, RunEnd reason) {
     ground.outbox().dropOfRun(run.id());
     end(run, reason, clock.instant());

@@ -15,6 +15,7 @@ import jeton.core.followup.StepRules;
 import jeton.core.people.PersonState;
 import jeton.server.numbers.Numbers;
 import jeton.server.people.People;
+import jeton.server.problem.NotThere;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -178,6 +179,15 @@ class SequenceApi {
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void remove(@PathVariable long id, @PathVariable long personId) {
     runs.remove(id, personId);
+  }
+
+  /** Takes that back: they go on where they were. */
+  @PostMapping("/sequences/{id}/people/{personId}/back")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void putBack(@PathVariable long id, @PathVariable long personId) {
+    if (!runs.putBack(id, personId)) {
+      throw new NotThere("What was to be taken back");
+    }
   }
 
   private static Joining.Who filter(Joiners joiners) {

@@ -65,11 +65,12 @@ class SequenceStore {
       VALUES (:sequenceId, :rank, :ready, :rules, :emailId)
       """;
 
+  // One that was taken out comes back with who had it already, as when the removal is undone.
   private static final String SAVE_STEP =
       """
       UPDATE step
-         SET `rank` = :rank, ready = :ready, rules = :rules, email_id = :emailId
-       WHERE id = :id AND sequence_id = :sequenceId AND deleted_at IS NULL
+         SET `rank` = :rank, ready = :ready, rules = :rules, email_id = :emailId, deleted_at = NULL
+       WHERE id = :id AND sequence_id = :sequenceId
       """;
 
   private static final String DELETE_STEP = "UPDATE step SET deleted_at = :now WHERE id = :id";

@@ -155,6 +155,12 @@ class FormApi {
     forms.remove(formId);
   }
 
+  /** Takes a removal back. */
+  @PostMapping("/forms/{formId}/back")
+  FormView putBack(@PathVariable long offerId, @PathVariable long formId) {
+    return view(forms.putBack(offerId, formId));
+  }
+
   @PostMapping("/forms/preview")
   Drawn preview(@PathVariable long offerId, @RequestBody FormPreview preview) {
     Offer offer = offers.get(offerId);

@@ -2,6 +2,7 @@ package jeton.server.form;
 
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
@@ -24,16 +25,20 @@ class FormStore {
       VALUES (:offerId, :key, :shape, :on, :now, :settings, 1)
       """;
   private static final String SELECT =
-      "SELECT id, offer_id, form_key, shape, is_on, created_at, settings, version FROM form";
+      "SELECT id, offer_id, form_key, shape, is_on, created_at, settings, version FROM form WHERE removed_at IS NULL";
   private static final String ALL = SELECT + " ORDER BY id";
-  private static final String OF_OFFER = SELECT + " WHERE offer_id = :offerId ORDER BY id";
-  private static final String BY_ID = SELECT + " WHERE id = :id";
+  private static final String OF_OFFER = SELECT + " AND offer_id = :offerId ORDER BY id";
+  private static final String BY_ID = SELECT + " AND id = :id";
   private static final String SAVE =
       "UPDATE form SET settings = :settings, version = version + 1 WHERE id = :id AND version = :version";
   private static final String TURN = "UPDATE form SET is_on = :on WHERE id = :id";
-  private static final String FORGET_VIEWS = "DELETE FROM form_view WHERE form_id = :id";
   private static final String REMOVE =
-      "DELETE FROM form WHERE id = :id AND NOT EXISTS (SELECT 1 FROM sign_up WHERE form_id = :id)";
+      """
+      UPDATE form SET removed_at = :now
+       WHERE id = :id AND removed_at IS NULL AND NOT EXISTS (SELECT 1 FROM sign_up WHERE form_id = :id)
+      """;
+  private static final String PUT_BACK =
+      "UPDATE form SET removed_at = NULL WHERE id = :id AND offer_id = :offerId";
   private static final String ADD_VIEWS =
       """
       INSERT INTO form_view (form_id, day, views) VALUES (:formId, :day, :views)
@@ -45,7 +50,7 @@ class FormStore {
              COALESCE((SELECT SUM(v.views) FROM form_view v WHERE v.form_id = f.id), 0) AS views,
              (SELECT COUNT(DISTINCT s.person_id) FROM sign_up s WHERE s.form_id = f.id) AS sign_ups
         FROM form f
-       WHERE f.offer_id = :offerId
+       WHERE f.offer_id = :offerId AND f.removed_at IS NULL
       """;
 
   private final JdbcClient db;
@@ -98,9 +103,13 @@ class FormStore {
   }
 
   /** False when somebody signed up by it: then it is evidence and stays. */
-  boolean remove(long id) {
-    db.sql(FORGET_VIEWS).param("id", id).update();
-    return 1 == db.sql(REMOVE).param("id", id).update();
+  boolean remove(long id, Instant now) {
+    return 1 == db.sql(REMOVE).param("id", id).param("now", Utc.bind(now)).update();
+  }
+
+  /** Puts back a form that was removed, as it was. */
+  void putBack(long offerId, long id) {
+    db.sql(PUT_BACK).param("id", id).param("offerId", offerId).update();
   }
 
   /** All or none of them: what fails is counted again as a whole. */

@@ -150,11 +150,19 @@ public class Forms {
     if (form.shape() == Shape.FULL_PAGE) {
       throw new Refused("shape", "one_page", "The offer's own page stays. Turn it off instead.");
     }
-    if (!store.remove(formId)) {
+    if (!store.remove(formId, clock.instant())) {
       throw new Refused(
           "shape", "has_sign_ups", "People signed up by this form. Turn it off instead.");
     }
     configuration.changed();
+  }
+
+  /** Puts a removed form back, with its key and its numbers; one that is there stays as it is. */
+  @Transactional
+  public Form putBack(long offerId, long formId) {
+    store.putBack(offerId, formId);
+    configuration.changed();
+    return get(formId);
   }
 
   FormSettings.Known checkedAgainst() {

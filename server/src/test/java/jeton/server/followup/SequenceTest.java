@@ -182,6 +182,42 @@ class SequenceTest {
   }
 
   @Test
+  void whoWasTakenOut_isPutBackWhereTheyWere_once() {
+    SampleOffer offer = new SampleOffer(SampleOffer.step(2, "A"), SampleOffer.step(2, "B"));
+    String email = newAddress();
+    offer.join(email);
+    server.forward(Duration.ofDays(1));
+    String place = "/api/sequences/" + offer.sequence().id() + "/people/" + personId(email);
+    Http owner = server.owner();
+    assertThat(owner.json("POST", place + "/back", Map.of()).status()).isEqualTo(404);
+    assertThat(owner.delete(place).status()).isEqualTo(204);
+    server.forward(Duration.ofHours(12));
+    assertThat(owner.json("POST", place + "/back", Map.of()).status()).isEqualTo(204);
+    assertThat(owner.json("POST", place + "/back", Map.of()).status()).isEqualTo(404);
+    server.forward(Duration.ofHours(13));
+    assertThat(letters(offer, email)).containsExactly("A");
+    server.forward(Duration.ofDays(2));
+    assertThat(letters(offer, email)).containsExactly("A", "B");
+  }
+
+  @Test
+  void aStepTakenOut_comesBackWithWhoHadIt() {
+    SampleOffer offer = new SampleOffer(SampleOffer.step(1, "A"), SampleOffer.step(2, "B"));
+    String email = newAddress();
+    offer.join(email);
+    server.forward(Duration.ofDays(1));
+    Sequence before = offer.sequence();
+    SequenceDraft whole = SequenceDraft.of(before);
+    SequenceDraft without =
+        new SequenceDraft(whole.name(), whole.rules(), whole.steps().subList(1, 2), false);
+    offer.follow(before.version(), without);
+    offer.follow(before.version() + 1, whole);
+    assertThat(offer.sequence().steps()).hasSameSizeAs(before.steps());
+    server.forward(Duration.ofDays(5));
+    assertThat(letters(offer, email)).containsExactly("A", "B");
+  }
+
+  @Test
   void aTagGained_startsASequence_once_andItsGoalEndsIt() {
     Tags tags = server.bean(Tags.class);
     List.of("starter", "done with it").forEach(tags::make);

@@ -83,6 +83,24 @@ class FormApiTest {
         .isTrue();
     assertThat(owner.delete(path).status()).isEqualTo(204);
     assertThat(owner.get(path).status()).isEqualTo(404);
+    assertThat(owner.get(forms).body()).doesNotContain(form.get("key").asString());
+  }
+
+  @Test
+  void aRemovedForm_comesBackAsItWas_alsoAskedTwice() {
+    JsonNode form = made("note");
+    String path = forms + "/" + form.get("id").asLong();
+    owner.json("PUT", path + "/on", Map.of("on", true));
+    assertThat(owner.delete(path).status()).isEqualTo(204);
+    assertThat(owner.delete(path).status()).isEqualTo(404);
+    for (int twice = 0; twice < 2; twice++) {
+      JsonNode back = owner.json("POST", path + "/back", Map.of()).json();
+      assertThat(back.get("key")).isEqualTo(form.get("key"));
+      assertThat(back.get("on").asBoolean()).isTrue();
+    }
+    String strange = forms.replaceFirst("\\d+", "999999") + path.substring(forms.length());
+    assertThat(owner.json("POST", strange + "/back", Map.of()).status()).isEqualTo(404);
+    owner.json("PUT", path + "/on", Map.of("on", false));
   }
 
   @Test

@@ -1,0 +1,5 @@
+-- What works at once can be taken back: a form that was removed stays, unseen, with its key and its views ...
+ALTER TABLE form ADD COLUMN removed_at DATETIME(3) NULL;
+
+-- ... and a run that ended remembers from when its wait counted.
+ALTER TABLE run ADD COLUMN anchor_before DATETIME(3) NULL;
