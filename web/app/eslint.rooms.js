@@ -8,6 +8,7 @@ export const ROOMS = [
   'clock',
   'business',
   'mockup',
+  'beginning',
   'account',
   'demo',
   'people',

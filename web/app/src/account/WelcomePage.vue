@@ -19,7 +19,7 @@ const make = () =>
   submit(async () => {
     await account.welcome(String(route.params.token), email.value, password.value)
     await session.signIn(email.value, password.value)
-    await router.push('/setup')
+    await router.push('/today')
   })
 </script>
 

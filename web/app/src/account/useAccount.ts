@@ -10,5 +10,10 @@ export const useAccount = () => ({
   forgotten: (email: string) => api.post('/session/forgotten', { email }),
   reset: (token: string, password: string) => api.post('/session/reset', { token, password }),
   welcome: (token: string, email: string, password: string) =>
-    api.post('/session/welcome', { token, email, password }),
+    api.post('/session/welcome', {
+      token,
+      email,
+      password,
+      zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    }),
 })

@@ -68,6 +68,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/beginning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["get_10"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/beginning/PUT_AWAY": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["bringBack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/beginning/{mark}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["note"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bounces": {
         parameters: {
             query?: never;
@@ -1300,6 +1348,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/offers/{offerId}/forms/{formId}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["putBack_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/offers/{offerId}/forms/{formId}/on": {
         parameters: {
             query?: never;
@@ -1789,7 +1853,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["note"];
+        post: operations["note_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2127,6 +2191,22 @@ export interface paths {
         put?: never;
         post?: never;
         delete: operations["remove_6"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sequences/{id}/people/{personId}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["putBack"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2883,6 +2963,11 @@ export interface components {
             /** @enum {string} */
             stop: "GIVE" | "ASK" | "CONFIRM" | "HAND_OVER" | "FOLLOW_UP" | "SETUP";
         };
+        FirstHour: {
+            lines: components["schemas"]["HourStep"][];
+            /** Format: int64 */
+            offerId?: number;
+        };
         Fit: {
             mostCost?: number;
             wheel: components["schemas"]["PrizeWheel"];
@@ -3063,6 +3148,11 @@ export interface components {
             hour: string;
             /** Format: int64 */
             people: number;
+        };
+        HourStep: {
+            done: boolean;
+            /** @enum {string} */
+            step: "BUSINESS" | "MAIL_TRIED" | "OFFER" | "REHEARSED" | "SNIPPET" | "LIVE";
         };
         Html: {
             html: string;
@@ -4396,6 +4486,7 @@ export interface components {
             what: "SIGNED_UP" | "ANSWERED" | "SENT" | "OPENED" | "CLICKED" | "GOT" | "WON" | "USED" | "CHANGED";
         };
         Today: {
+            firstHour: components["schemas"]["FirstHour"];
             halt?: components["schemas"]["Halt"];
             mailTrouble?: string;
             news: components["schemas"]["Told"][];
@@ -4570,6 +4661,7 @@ export interface components {
             email: string;
             password: string;
             token: string;
+            zone?: string;
         };
         WhatIf: {
             answer: string;
@@ -4732,6 +4824,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AccountView"];
+                };
+            };
+        };
+    };
+    get_10: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirstHour"];
+                };
+            };
+        };
+    };
+    bringBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirstHour"];
+                };
+            };
+        };
+    };
+    note: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                mark: "MAIL_TRIED" | "REHEARSED" | "PUT_AWAY";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FirstHour"];
                 };
             };
         };
@@ -7040,6 +7194,29 @@ export interface operations {
             };
         };
     };
+    putBack_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                offerId: number;
+                formId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormView"];
+                };
+            };
+        };
+    };
     turn: {
         parameters: {
             query?: never;
@@ -7787,7 +7964,7 @@ export interface operations {
             };
         };
     };
-    note: {
+    note_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -8374,6 +8551,27 @@ export interface operations {
         };
     };
     remove_6: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                personId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    putBack: {
         parameters: {
             query?: never;
             header?: never;

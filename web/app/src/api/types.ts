@@ -97,6 +97,8 @@ export type MergePreview = S['MergePreview']
 export type PersonWhole = S['Whole']
 export type Told = S['Told']
 export type Today = S['Today']
+export type FirstHour = S['FirstHour']
+export type HourMark = 'MAIL_TRIED' | 'REHEARSED' | 'PUT_AWAY'
 export type Stored = S['Stored']
 export type EmailKind = S['Preview']['kind']
 

@@ -1,11 +1,12 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, useTemplateRef } from 'vue'
 import type { Frame, OfferSettings } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
 import { useClock } from '../clock/useClock'
 import { END_WORDS } from '../people/words'
 import { movedWords, rulesWords } from '../sequence/rules'
 import PreviewFrame from '../shared/PreviewFrame.vue'
+import { useInView } from '../shared/useInView'
 import { exact, when } from '../shared/when'
 import FindingLine from '../offer/FindingLine.vue'
 import { withoutScripts } from '../shared/withoutScripts'
@@ -21,6 +22,7 @@ const props = defineProps<{
 const business = useBusiness()
 const clock = useClock()
 const large = ref(false)
+const inView = useInView(useTemplateRef<HTMLElement>('moment'))
 
 const TITLES: Record<Frame['kind'], string> = {
   ANSWER: 'Ask · what the page says',
@@ -69,7 +71,7 @@ const why = computed(() => {
 </script>
 
 <template>
-  <li :class="{ pale: frame.kind === 'SKIPPED' }">
+  <li ref="moment" :class="{ pale: frame.kind === 'SKIPPED' }">
     <time class="at" :datetime="frame.at" :title="exact(frame.at, business.zone)">{{
       sameAsBefore ? 'at once' : at
     }}</time>
@@ -88,7 +90,7 @@ const why = computed(() => {
         <span class="small quiet">{{ frame.preview }}</span>
       </span>
       <span class="view"
-        ><iframe :title="title" :srcdoc="withoutScripts(frame.html)" sandbox="" tabindex="-1"
+        ><iframe v-if="inView" :title="title" :srcdoc="withoutScripts(frame.html)" sandbox="" tabindex="-1"
       /></span>
     </button>
     <div v-else class="shot nothing">

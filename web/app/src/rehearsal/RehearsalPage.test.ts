@@ -55,6 +55,7 @@ async function rehearse(at = '/offers/1/rehearsal', film: unknown = FILM) {
     'GET /offers/1': OFFER,
     'GET /offers/1/forms': [{ key: 'f2', settings: { name: 'Pop-up on the journal' } }],
     'POST /offers/1/rehearsal': film,
+    'PUT /beginning/REHEARSED': { lines: [] },
   })
   const shown = await show(RehearsalPage, { at })
   const wishes = () => server.bodies('POST /offers/1/rehearsal') as RehearsalWish[]

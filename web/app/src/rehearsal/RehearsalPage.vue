@@ -5,7 +5,7 @@ import { useRoute } from 'vue-router'
 import type { FormView, OfferView } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
 import { useClock } from '../clock/useClock'
-import { when } from '../shared/when'
+import { localIn, momentIn, when } from '../shared/when'
 import FilmFrame from './FilmFrame.vue'
 import RealDialog from './RealDialog.vue'
 import WishChip from './WishChip.vue'
@@ -13,6 +13,7 @@ import { SPANS, spanWords, useRehearsal } from './useRehearsal'
 import { playedBy } from '../offer/kinds'
 import LoadState from '../shared/LoadState.vue'
 import { useOffers } from '../business/useOffers'
+import { useBeginning } from '../beginning/useBeginning'
 import { usePlaceName } from '../shared/usePlace'
 
 const everyOffer = useOffers()
@@ -31,6 +32,10 @@ const doing = ref(false)
 onMounted(async () => {
   offer.value = await everyOffer.get(id)
   forms.value = await everyOffer.forms(id)
+  // The first hour's list need not know; a rehearsal does not fail for it.
+  await useBeginning()
+    .note('REHEARSED')
+    .catch(() => undefined)
 })
 
 const rehearsed = computed(() => offer.value && playedBy(offer.value.offer.kind))
@@ -52,12 +57,9 @@ const signsUp = computed(() => {
   return at ? when(at, clock.now(), business.zone) : 'now'
 })
 
-/** What the field for a date and time wants, in the owner's own zone. */
-const localMoment = computed(() => {
-  const at = new Date(wish.value.signsUp ?? clock.now())
-  return new Date(at.getTime() - at.getTimezoneOffset() * 60_000).toISOString().slice(0, 16)
-})
-const setMoment = (local: string) => change('at', local ? new Date(local).toISOString() : undefined)
+/** Entered as it is shown: by the business's clock. */
+const localMoment = computed(() => localIn(new Date(wish.value.signsUp ?? clock.now()), business.zone))
+const setMoment = (local: string) => change('at', local ? momentIn(local, business.zone) : undefined)
 
 /** Emails of sequences are counted, so that each can be named: "email 2". */
 const numbers = computed(() => {

@@ -143,6 +143,11 @@ describe('Setup', () => {
     await user.click(screen.getByRole('button', { name: 'Send a test' }))
     const said = await screen.findByText('535 wrong password')
     expect(said.className).toContain('grave')
+    server
+      .on('POST /mail/test', { sent: true, said: '250 taken' })
+      .on('PUT /beginning/MAIL_TRIED', { lines: [] })
+    await user.click(screen.getByRole('button', { name: 'Send a test' }))
+    await expect.poll(() => server.bodies('PUT /beginning/MAIL_TRIED')).toHaveLength(1)
   })
 
   it('gives a tag another name, says what is wrong with one, and takes it back', async () => {

@@ -5,9 +5,11 @@ import type { BusinessView, SmtpSettings } from '../api/types'
 import { useSubmit } from '../shared/useSubmit'
 import { useBusiness } from '../business/useBusiness'
 import NumberField from '../shared/NumberField.vue'
+import { useBeginning } from '../beginning/useBeginning'
 import { useSetup } from './useSetup'
 
 const calls = useSetup()
+const beginning = useBeginning()
 
 const SECURITY = [
   { title: 'STARTTLS, usually port 587', value: 'STARTTLS' },
@@ -54,6 +56,9 @@ const test = () =>
   submit(async () => {
     result.value = null
     result.value = await calls.sendTest(to.value)
+    if (result.value.sent) {
+      await beginning.note('MAIL_TRIED')
+    }
   })
 </script>
 

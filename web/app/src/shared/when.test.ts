@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { exact, people, waitWords, when } from './when'
+import { exact, localIn, momentIn, people, waitWords, when } from './when'
 
 const now = new Date('2026-11-24T23:30:00Z')
 
@@ -37,5 +37,22 @@ describe('words', () => {
       '1 hour later',
       '2 days later',
     ])
+  })
+})
+
+describe('A moment entered by a zone’s clock', () => {
+  it.each([
+    ['2026-11-27T08:00', 'Asia/Tokyo', '2026-11-26T23:00:00.000Z'],
+    ['2026-07-01T08:00', 'Europe/Lisbon', '2026-07-01T07:00:00.000Z'],
+    ['2026-10-25T01:30', 'Europe/Lisbon', '2026-10-25T00:30:00.000Z'],
+    ['2026-03-29T01:30', 'Europe/Lisbon', '2026-03-29T01:30:00.000Z'],
+  ])('%s in %s is %s', (local, zone, iso) => {
+    expect(momentIn(local, zone)).toBe(iso)
+  })
+
+  it('is shown as it was entered', () => {
+    expect(localIn(new Date(momentIn('2026-11-27T08:05', 'Asia/Tokyo')), 'Asia/Tokyo')).toBe(
+      '2026-11-27T08:05',
+    )
   })
 })

@@ -79,3 +79,19 @@ export function shortDay(iso: string): string {
     timeZone: 'UTC',
   })
 }
+
+/** A moment as a field for date and time wants it, by a zone's clock: `2026-11-27T08:00`. */
+export const localIn = (at: Date, zone: string) =>
+  at.toLocaleString('sv-SE', { timeZone: zone }).slice(0, 16).replace(' ', 'T')
+
+/**
+ * The moment at which a zone's clock shows a date and time, as ISO. Where the clock shows it twice the first counts; where
+ * it never does, the moment as much later as was left out.
+ */
+export function momentIn(local: string, zone: string): string {
+  const wanted = Date.parse(`${local}:00Z`)
+  const showsAt = (at: number) => Date.parse(`${localIn(new Date(at), zone)}:00Z`)
+  const offsets = [wanted - DAY_MS, wanted + DAY_MS].map((at) => showsAt(at) - at)
+  const right = offsets.map((offset) => wanted - offset).filter((at) => showsAt(at) === wanted)
+  return new Date(right.length ? Math.min(...right) : wanted - offsets[0]!).toISOString()
+}

@@ -31,6 +31,7 @@ const offer = (id: number, name: string, findings: Finding[] = [], state = 'LIVE
   },
 })
 const QUIET = {
+  firstHour: { lines: [] },
   now: '2026-11-25T14:00:00Z',
   news: [],
   offers: [],
@@ -40,6 +41,37 @@ const QUIET = {
 } satisfies Partial<Today>
 
 const serve = (today: unknown) => new FakeServer({ 'GET /today': today })
+
+const STEPS = ['BUSINESS', 'MAIL_TRIED', 'OFFER', 'REHEARSED', 'SNIPPET', 'LIVE'] as const
+const firstHour = (...done: string[]): Today['firstHour'] => ({
+  lines: STEPS.map((step) => ({ step, done: done.includes(step) })),
+})
+
+describe('The first hour', () => {
+  it('leads a new install from step to step, and shows nothing else before there is an offer', async () => {
+    serve({ ...QUIET, firstHour: firstHour('BUSINESS') })
+    await show(TodayPage)
+    expect(await screen.findByText('1 of 6 done')).toBeTruthy()
+    expect(screen.queryByText('Needs attention')).toBeNull()
+    const [begin] = screen.getAllByText('Begin')
+    expect(begin!.closest('a')!.getAttribute('href')).toBe('/setup#mail')
+    expect(screen.queryByRole('link', { name: 'Go live' })).toBeNull()
+    expect(screen.getAllByText('Done:')).toHaveLength(1)
+  })
+
+  it('leads on to the offer there is, and is put away and brought back', async () => {
+    const list = { ...firstHour('BUSINESS', 'MAIL_TRIED', 'OFFER', 'REHEARSED'), offerId: 7 }
+    const server = serve({ ...QUIET, offers: [offer(7, 'Plan', [], 'DRAFT')], firstHour: list })
+    const { user, notice } = await show(TodayPage)
+    const live = await screen.findByRole('link', { name: 'Go live' })
+    expect(live.getAttribute('href')).toBe('/offers/7/give')
+    server.on('PUT /beginning/PUT_AWAY', { lines: [] }).on('DELETE /beginning/PUT_AWAY', list)
+    await user.click(screen.getByRole('button', { name: 'Put this list away' }))
+    await expect.poll(() => screen.queryByText('Your first offer, step by step')).toBeNull()
+    await notice.takeBack()
+    expect(await screen.findByText('4 of 6 done')).toBeTruthy()
+  })
+})
 
 describe('Today', () => {
   it('says what to do first on a new install', async () => {

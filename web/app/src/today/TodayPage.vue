@@ -8,10 +8,15 @@ import FindingLine from '../offer/FindingLine.vue'
 import SmallTrack from '../offer/SmallTrack.vue'
 import { STATE_WORDS } from '../offer/words'
 import { eventWords } from '../people/words'
+import FirstHourList from '../beginning/FirstHourList.vue'
+import { useBeginning } from '../beginning/useBeginning'
+import { useNotice } from '../shared/useNotice'
 import LoadState from '../shared/LoadState.vue'
 import { useToday } from './useToday'
 
 const calls = useToday()
+const beginning = useBeginning()
+const notice = useNotice()
 
 const LOOK_AGAIN_MS = 1500
 const clock = useClock()
@@ -41,6 +46,13 @@ async function tryNow() {
   }
 }
 
+async function putAway() {
+  today.value!.firstHour = await beginning.note('PUT_AWAY')
+  notice.did('The list is put away.', async () => {
+    today.value!.firstHour = await beginning.bringBack()
+  })
+}
+
 async function tryAside() {
   await calls.tryAsideAgain()
   await load()
@@ -60,6 +72,8 @@ const quiet = computed(
     !today.value.mailTrouble &&
     today.value.setAside.total === 0,
 )
+/** Before there is an offer only the first steps are shown: nothing else can have happened. */
+const fresh = computed(() => today.value!.firstHour.lines.length > 0 && today.value!.offers.length === 0)
 const aside = computed(() => today.value?.setAside.newest[0])
 const news = computed(() => (all.value ? today.value?.news : today.value?.news.slice(0, 12)) ?? [])
 
@@ -71,7 +85,8 @@ watch([() => clock.moves, () => clock.tick], () => void load(), { immediate: tru
     <h1>Today</h1>
     <LoadState :loading="!today" :fault="fault" />
     <template v-if="today">
-      <section class="panel" aria-labelledby="attention">
+      <FirstHourList v-if="today.firstHour.lines.length" :list="today.firstHour" @put-away="putAway" />
+      <section v-if="!fresh" class="panel" aria-labelledby="attention">
         <h2 id="attention">Needs attention</h2>
         <div v-if="today.outbox.troubled > 0" class="row away" role="alert">
           <span>
@@ -126,7 +141,7 @@ watch([() => clock.moves, () => clock.tick], () => void load(), { immediate: tru
         <p v-if="quiet" class="quiet">Nothing would go wrong as things stand.</p>
       </section>
 
-      <div class="halves">
+      <div v-if="!fresh" class="halves">
         <section class="panel" aria-labelledby="offers">
           <div class="row spread">
             <h2 id="offers">Offers</h2>

@@ -6,6 +6,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.security.Principal;
 import java.util.List;
 import java.util.Optional;
+import jeton.server.business.Business;
 import jeton.server.page.RequestNetwork;
 import jeton.server.problem.Refused;
 import org.springframework.http.HttpStatus;
@@ -33,9 +34,15 @@ class AccountApi {
   private final Accounts accounts;
   private final Sessions sessions;
   private final SecurityContextRepository contexts;
+  private final Business business;
 
   AccountApi(
-      Owners owners, Accounts accounts, Sessions sessions, SecurityContextRepository contexts) {
+      Owners owners,
+      Accounts accounts,
+      Sessions sessions,
+      SecurityContextRepository contexts,
+      Business business) {
+    this.business = business;
     this.owners = owners;
     this.accounts = accounts;
     this.sessions = sessions;
@@ -44,7 +51,12 @@ class AccountApi {
 
   record SignIn(String email, String password) {}
 
-  record Welcome(String token, String email, String password) {}
+  /**
+   * The first owner.
+   *
+   * @param zone their browser's, which the business begins in
+   */
+  record Welcome(String token, String email, String password, Optional<String> zone) {}
 
   /** Who is signed in; without an email nobody is. */
   record Session(Optional<String> email) {}
@@ -89,6 +101,7 @@ class AccountApi {
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void welcome(@RequestBody Welcome welcome) {
     owners.accept(given(welcome.token()), given(welcome.email()), given(welcome.password()));
+    welcome.zone().ifPresent(business::beginIn);
   }
 
   record Forgotten(String email) {}

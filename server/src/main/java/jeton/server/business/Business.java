@@ -3,6 +3,7 @@ package jeton.server.business;
 import jakarta.annotation.PostConstruct;
 import java.time.Clock;
 import java.util.Optional;
+import jeton.core.followup.SendTimes;
 import jeton.core.problem.Problems;
 import jeton.server.database.ConfigurationVersion;
 import jeton.server.database.Remembered;
@@ -75,6 +76,19 @@ public class Business {
     }
     configuration.changed();
     return version + 1;
+  }
+
+  /**
+   * Begins a new install in the zone its first owner is in; one that is known, or a zone nobody
+   * knows, changes nothing.
+   */
+  @Transactional
+  public void beginIn(String zone) {
+    if (SendTimes.knownZone(zone).isPresent()
+        && store.find().isEmpty()
+        && store.save(0, BusinessSettings.BLANK.withZone(zone), clock.instant())) {
+      configuration.changed();
+    }
   }
 
   /**

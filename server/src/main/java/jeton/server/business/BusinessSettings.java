@@ -91,6 +91,24 @@ public record BusinessSettings(
         pages);
   }
 
+  /** The same in another zone. */
+  BusinessSettings withZone(String other) {
+    return new BusinessSettings(
+        name,
+        postalAddress,
+        senderName,
+        senderEmail,
+        replyTo,
+        other,
+        palette,
+        logo,
+        whenUnknown,
+        fields,
+        checks,
+        sending,
+        pages);
+  }
+
   /** The same, sent differently. */
   public BusinessSettings withSending(SendingSettings other) {
     return new BusinessSettings(

@@ -158,7 +158,8 @@ class FormApi {
   /** Takes a removal back. */
   @PostMapping("/forms/{formId}/back")
   FormView putBack(@PathVariable long offerId, @PathVariable long formId) {
-    return view(forms.putBack(offerId, formId));
+    forms.putBack(offerId, formId);
+    return view(ofOffer(offerId, formId));
   }
 
   @PostMapping("/forms/preview")

@@ -159,10 +159,9 @@ public class Forms {
 
   /** Puts a removed form back, with its key and its numbers; one that is there stays as it is. */
   @Transactional
-  public Form putBack(long offerId, long formId) {
+  public void putBack(long offerId, long formId) {
     store.putBack(offerId, formId);
     configuration.changed();
-    return get(formId);
   }
 
   FormSettings.Known checkedAgainst() {

@@ -5,6 +5,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import jeton.server.beginning.Beginning;
 import jeton.server.followup.SetAside;
 import jeton.server.history.History;
 import jeton.server.mail.Engine;
@@ -37,7 +38,8 @@ class TodayApi {
 
   /** What may need somebody. */
   @org.springframework.stereotype.Component
-  record Attention(Engine engine, SendingHalt halt, MailHealth health, SetAside setAside) {}
+  record Attention(
+      Engine engine, SendingHalt halt, MailHealth health, SetAside setAside, Beginning beginning) {}
 
   /**
    * The first screen.
@@ -45,10 +47,12 @@ class TodayApi {
    * @param outbox what waits
    * @param halt why all sending has stopped, if it has
    * @param mailTrouble what is wrong with the mail engine itself, in words
+   * @param firstHour what is still to be done on a new install
    * @param setAside runs the engine could not move on
    */
   record Today(
       Instant now,
+      Beginning.FirstHour firstHour,
       List<OfferViews.OfferView> offers,
       List<History.Told> news,
       Outbox.State outbox,
@@ -62,6 +66,7 @@ class TodayApi {
     Instant now = clock.instant();
     return new Today(
         now,
+        attention.beginning().now(),
         offers.all(),
         history.since(now.minus(A_DAY), MOST_NEWS),
         attention.engine().state(),
