@@ -23,6 +23,7 @@ const BUSINESS = {
 }
 
 const TODAY = {
+  firstHour: { lines: [] },
   now: '2026-11-25T14:00:00Z',
   news: [],
   offers: [],

@@ -15,6 +15,7 @@ import KeysDialog from './shared/KeysDialog.vue'
 import NoticeBar from './shared/NoticeBar.vue'
 import { clearDesk, leftBehind, saveAll, setWriter } from './shared/saving/desk'
 import { useUndoKeys } from './shared/saving/useUndoKeys'
+import { useExactDates } from './shared/useExactDates'
 import { useKeys } from './shared/useKeys'
 import { useLook } from './shared/useLook'
 import { usePlace } from './shared/usePlace'
@@ -31,6 +32,7 @@ const ready = ref(false)
 const away = ref('')
 
 const place = usePlace()
+const exactDates = useExactDates()
 useLook()
 useArrival()
 
@@ -46,6 +48,7 @@ const initials = computed(() =>
 useKeys({
   'mod+k': () => (finding.value = !!session.email),
   '?': () => (keysShown.value = true),
+  d: () => (exactDates.value = !exactDates.value),
 })
 useUndoKeys()
 

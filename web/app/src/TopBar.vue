@@ -11,6 +11,7 @@ import {
 } from '@mdi/js'
 import { useRoute } from 'vue-router'
 import { useSession } from './account/useSession'
+import { useExactDates } from './shared/useExactDates'
 
 /** What stands above every screen: where one can go, the finder, and who is signed in. */
 defineProps<{ initials: string }>()
@@ -26,6 +27,7 @@ const NAV = [
 
 const route = useRoute()
 const session = useSession()
+const exactDates = useExactDates()
 </script>
 
 <template>
@@ -51,13 +53,17 @@ const session = useSession()
         <v-list>
           <v-list-item title="Setup" to="/setup" />
           <v-list-item title="Your account" to="/account" />
+          <v-list-item
+            :title="exactDates ? 'Dates in short' : 'Dates in full'"
+            @click="exactDates = !exactDates"
+          />
           <v-list-item title="Sign out" @click="emit('signOut')" />
         </v-list>
       </v-menu>
     </nav>
     <button class="find" aria-keyshortcuts="Control+K" @click="emit('find')">
       <v-icon class="glass" :icon="mdiMagnify" size="20" aria-hidden="true" />
-      <span>Find anything</span> <kbd>Ctrl K</kbd>
+      <span>Search</span> <kbd>Ctrl K</kbd>
     </button>
     <v-menu>
       <template #activator="{ props }">
@@ -68,6 +74,10 @@ const session = useSession()
       <v-list density="compact">
         <v-list-item :title="session.email" subtitle="signed in" />
         <v-list-item title="Your account" to="/account" />
+        <v-list-item
+          :title="exactDates ? 'Dates in short' : 'Dates in full'"
+          @click="exactDates = !exactDates"
+        />
         <v-list-item title="Keys" @click="emit('keys')" />
         <v-list-item title="Sign out" @click="emit('signOut')" />
       </v-list>
@@ -118,7 +128,7 @@ nav a.here {
   justify-content: space-between;
   width: 230px;
   padding: 6px 12px;
-  border: 1px solid var(--line);
+  border: 1px solid var(--outline);
   border-radius: 10px;
   background: rgb(var(--v-theme-surface));
   color: var(--quiet);

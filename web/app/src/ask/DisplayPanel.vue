@@ -95,8 +95,8 @@ const cameFrom = computed({
       label="Only to people who have not signed up for this"
     />
     <div class="pair">
-      <v-select v-model="rules.audience.who" :items="WHO" label="To whom" />
-      <v-select v-model="rules.audience.devices" :items="DEVICES" label="On what" />
+      <v-select v-model="rules.audience.who" :items="WHO" label="Visitors" />
+      <v-select v-model="rules.audience.devices" :items="DEVICES" label="Devices" />
       <NumberField
         v-model="rules.audience.leastPages"
         min="1"
@@ -119,7 +119,7 @@ const cameFrom = computed({
           v-model="rules.frequency.daysAfterDecline"
           optional
           min="0"
-          label="Days after a no"
+          label="Days after a “no”"
           placeholder="none"
           :error-messages="problemAt('display.frequency.daysAfterDecline')"
         />

@@ -18,6 +18,7 @@ import WordsPanel from './WordsPanel.vue'
 import { SHAPE_WORDS } from './words'
 import LoadState from '../shared/LoadState.vue'
 import { useFormCalls } from './useFormCalls'
+import { useInAddress } from '../shared/useInAddress'
 
 /** One form at its workbench: the settings in parts that open one by one, and how a visitor meets it. */
 const props = defineProps<{ offerId: number; form: FormView; address: string; sites: SiteView[] }>()
@@ -25,7 +26,7 @@ const calls = useFormCalls(props.offerId)
 const emit = defineEmits<{ saved: []; copy: []; turn: [on: boolean]; remove: [] }>()
 const SIZES = ['Desktop', 'Phone', 'As code'] as const
 const size = ref<string>('Desktop')
-const part = ref<string>('asks')
+const part = useInAddress<string>('part', 'asks')
 const business = useBusiness()
 const over = computed(() => ['POP_UP', 'SLIDE_IN', 'BAR'].includes(props.form.shape))
 const hosted = computed(() => props.form.shape === 'FULL_PAGE')

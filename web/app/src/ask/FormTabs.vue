@@ -48,7 +48,7 @@ const rate = (form: FormView) =>
   align-content: start;
   text-align: left;
   padding: 8px 12px;
-  border: 1px solid var(--line);
+  border: 1px solid var(--outline);
   border-radius: 10px;
   line-height: 1.35;
   overflow-wrap: anywhere;

@@ -90,7 +90,7 @@ void load()
 .layout {
   display: grid;
   text-align: left;
-  border: 1px solid var(--line);
+  border: 1px solid var(--outline);
   border-radius: 10px;
   padding: 8px 8px 10px;
 }

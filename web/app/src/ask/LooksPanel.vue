@@ -64,7 +64,7 @@ function draw(drawing: Drawing) {
   <div class="stack">
     <PictureField v-model="form.picture.hash" label="Picture" />
     <MockupButton @made="form.picture.hash = $event.svg" />
-    <div v-if="form.picture.hash"><v-btn size="small" @click="cropping = true">Cut it to size</v-btn></div>
+    <div v-if="form.picture.hash"><v-btn size="small" @click="cropping = true">Crop it</v-btn></div>
     <div v-if="!form.picture.hash" class="drawings" role="group" aria-label="Or one of our drawings">
       <button class="drawing none" :aria-pressed="!form.picture.drawing" @click="form.picture.drawing = ''">
         None
@@ -93,7 +93,7 @@ function draw(drawing: Drawing) {
     <div class="pair">
       <v-select v-model="form.looks.background" :items="BACKGROUNDS" label="Background" />
       <v-select v-model="form.looks.font" :items="FONTS" label="Typeface" />
-      <v-select v-model="form.looks.spacing" :items="SPACINGS" label="Air" />
+      <v-select v-model="form.looks.spacing" :items="SPACINGS" label="Spacing" />
       <NumberField
         v-model="form.looks.corner"
         min="0"
@@ -110,8 +110,8 @@ function draw(drawing: Drawing) {
       />
     </div>
     <div v-if="props.over" class="pair">
-      <v-select v-model="form.looks.entrance" :items="MOVEMENTS" label="How it comes" />
-      <v-select v-model="form.looks.exit" :items="MOVEMENTS" label="How it goes" />
+      <v-select v-model="form.looks.entrance" :items="MOVEMENTS" label="Entrance" />
+      <v-select v-model="form.looks.exit" :items="MOVEMENTS" label="Exit" />
     </div>
     <v-textarea
       v-model="form.looks.css"
@@ -142,7 +142,7 @@ function draw(drawing: Drawing) {
   gap: 6px;
 }
 .drawing {
-  border: 1px solid var(--line);
+  border: 1px solid var(--outline);
   border-radius: 8px;
   overflow: hidden;
   height: 56px;

@@ -43,7 +43,7 @@ const takeOut = useTakeOut()
     <v-text-field
       v-if="over"
       v-model="form.words.noThanks"
-      label="A line that says no"
+      label="Line to decline"
       hint="It closes the form for longer than the cross does. Empty: no line."
       persistent-hint
       :error-messages="problemAt('words.noThanks')"

@@ -79,7 +79,7 @@ const mayGo = (step: Step) => offer.value !== '' || (step !== 'REHEARSED' && ste
         >
       </li>
     </ol>
-    <v-btn size="small" variant="text" @click="emit('putAway')">Put this list away</v-btn>
+    <v-btn size="small" variant="text" @click="emit('putAway')">Hide this list</v-btn>
   </section>
 </template>
 

@@ -8,8 +8,8 @@ const colours = defineModel<{ paper: string; ink: string; button: string }>({ re
 
 <template>
   <div class="row" role="group" aria-label="Colours of the page">
-    <ColourField v-model="colours.paper" label="Paper" />
-    <ColourField v-model="colours.ink" label="Ink" />
+    <ColourField v-model="colours.paper" label="Background" />
+    <ColourField v-model="colours.ink" label="Text" />
     <ColourField v-model="colours.button" label="Button" />
     <p v-if="problem" class="grave small" role="alert">{{ problem }}</p>
   </div>

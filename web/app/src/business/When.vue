@@ -1,15 +1,13 @@
 <script setup lang="ts">
-import { computed } from 'vue'
-import { useBusiness } from './useBusiness'
-import { useClock } from '../clock/useClock'
-import { exact, when } from '../shared/when'
+import { ref } from 'vue'
+import { useMoments } from './useMoments'
 
-const props = defineProps<{ at: string }>()
-const business = useBusiness()
-const clock = useClock()
-const words = computed(() => when(props.at, clock.now(), business.zone))
+/** A moment as people say it; in full where one points or presses, and everywhere by choice. */
+defineProps<{ at: string }>()
+const { words, inFull } = useMoments()
+const turned = ref(false)
 </script>
 
 <template>
-  <time :datetime="at" :title="exact(at, business.zone)">{{ words }}</time>
+  <time :datetime="at" :title="inFull(at)" @click="turned = !turned">{{ words(at, turned) }}</time>
 </template>

@@ -9,14 +9,16 @@ import ConfirmDialog from '../shared/ConfirmDialog.vue'
 import LoadState from '../shared/LoadState.vue'
 import { useNotice } from '../shared/useNotice'
 import { useCoupon } from './useCoupon'
+import { vCards } from '../shared/vCards'
+import { useInAddress } from '../shared/useInAddress'
 
 /** All codes of a coupon, newest first: who has which, what became of it; withdrawn one by one. */
 const offerId = Number(useRoute().params.id)
 const calls = useCoupon(offerId)
 const notice = useNotice()
 const A_PAGE = 50
-const words = ref('')
-const state = ref('')
+const words = useInAddress<string>('words', '')
+const state = useInAddress<string>('state', '')
 const rows = ref<CodeRow[] | null>(null)
 const more = ref(false)
 const fault = ref('')
@@ -114,7 +116,7 @@ watch(
       <p v-else>No code was given yet. The first one stands here as soon as somebody confirms.</p>
     </div>
     <div v-if="rows?.length" class="panel table">
-      <table>
+      <table v-cards class="listing">
         <thead>
           <tr>
             <th scope="col">Code</th>
@@ -145,7 +147,7 @@ watch(
             <td class="orders">{{ row.orders }}</td>
             <td class="act">
               <v-btn v-if="row.state === 'WITHDRAWN'" size="small" @click="restore(row)"
-                >Make good again</v-btn
+                >Make valid again</v-btn
               >
               <v-btn v-else size="small" :aria-label="`Withdraw ${row.code}`" @click="withdrawing = row"
                 >Withdraw</v-btn
@@ -180,37 +182,13 @@ watch(
   max-width: 190px;
 }
 .table {
-  padding: 0;
   overflow-x: auto;
   /* What is only told stays within what scrolls. */
   position: relative;
 }
-table {
-  width: 100%;
-  border-collapse: collapse;
-  font-size: 14px;
-}
-th {
-  text-align: left;
-  font-weight: 600;
-  color: var(--quiet);
-  font-size: 13px;
-}
-th,
-td {
-  padding: 8px 14px;
-  border-bottom: 1px solid var(--line);
-  white-space: nowrap;
-}
-tr:last-child td {
-  border-bottom: 0;
-}
 .orders {
   white-space: normal;
   min-width: 90px;
-}
-.act {
-  text-align: right;
 }
 .more {
   justify-self: center;

@@ -76,7 +76,7 @@ watch(
         aria-label="Codes on their way"
       />
       <div class="row">
-        <v-btn size="small" @click="picker!.click()">Bring in codes</v-btn>
+        <v-btn size="small" @click="picker!.click()">Import codes</v-btn>
         <span class="small quiet">A CSV, a code in each row’s first cell.</span>
       </div>
       <input
@@ -111,7 +111,7 @@ watch(
       </ol>
       <div class="row">
         <v-btn size="small" :to="`/offers/${offerId}/codes`">All codes</v-btn>
-        <v-btn size="small" @click="usedOpen = true">Bring in used ones</v-btn>
+        <v-btn size="small" @click="usedOpen = true">Import used codes</v-btn>
       </div>
     </div>
     <p v-if="numbers.totals.orders" class="small quiet">

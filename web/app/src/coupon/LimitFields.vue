@@ -71,7 +71,7 @@ const at = (field: string) => `gives.terms.${field}`
     <NumberField
       v-model="leastOrder"
       optional
-      label="Least order"
+      label="Minimum order"
       :prefix="terms.currency"
       min="0"
       step="any"

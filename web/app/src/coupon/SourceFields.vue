@@ -68,14 +68,14 @@ const signs = computed(() => [...(answer.value?.sample ?? '')])
       />
       <NumberField
         v-model="coupon.shape.symbols"
-        label="Signs"
+        label="Characters"
         min="6"
         max="12"
         :error-messages="problemAt('gives.shape.symbols')"
       />
       <v-text-field
         v-model="typed"
-        label="Type one to try"
+        label="Test a code"
         :messages="typed && answer ? READS[answer.status] : ''"
       />
     </div>

@@ -80,7 +80,7 @@ async function picked() {
         </template>
       </v-card-text>
       <v-card-actions>
-        <v-btn @click="open = false">{{ done ? 'Close' : 'Not now' }}</v-btn>
+        <v-btn @click="open = false">{{ done ? 'Close' : 'Cancel' }}</v-btn>
         <v-btn
           v-if="seen && !done"
           color="primary"

@@ -29,7 +29,7 @@ const amount = computed({
 </script>
 
 <template>
-  <Choice v-model="terms.worth.kind" :choices="KINDS" label="How it is counted" class="kinds" />
+  <Choice v-model="terms.worth.kind" :choices="KINDS" label="Kind of discount" class="kinds" />
   <div id="worth" class="row fields">
     <NumberField
       v-if="terms.worth.kind === 'PERCENT'"
@@ -62,7 +62,7 @@ const amount = computed({
     <v-text-field
       v-if="terms.worth.kind !== 'WORDS'"
       v-model="terms.appliesTo"
-      label="On what"
+      label="Applies to"
       placeholder="everything"
       :error-messages="problemAt('gives.terms.appliesTo')"
     />

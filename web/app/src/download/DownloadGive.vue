@@ -137,7 +137,7 @@ const sizeWords = (bytes: number) =>
     @update:model-value="removing = null"
     @act="remove(removing!.id)"
   >
-    “{{ removing?.name }}” is taken out of the offer. Links already given out no longer lead to it.
+    “{{ removing?.name }}” is removed from the offer. Links already given out no longer lead to it.
   </ConfirmDialog>
 </template>
 

@@ -63,7 +63,7 @@ function across(column: number, place: number, by: 1 | -1) {
     <button
       type="button"
       class="handle"
-      :aria-label="`Move ${name}: Alt and an arrow key, left and right for columns. Delete takes it out.`"
+      :aria-label="`Move ${name}: Alt and an arrow key, left and right for columns. Delete removes it.`"
       @keydown.alt.up.prevent="emit('move', -1)"
       @keydown.alt.down.prevent="emit('move', 1)"
       @keydown.alt.left.prevent="emit('across', -1)"
@@ -115,7 +115,7 @@ function across(column: number, place: number, by: 1 | -1) {
       <button type="button" :aria-label="`Copy ${name}`" @click="emit('copy')">
         <v-icon :icon="mdiContentCopy" size="16" />
       </button>
-      <button type="button" :aria-label="`Take out ${name}`" @click="emit('remove')">
+      <button type="button" :aria-label="`Remove ${name}`" @click="emit('remove')">
         <v-icon :icon="mdiTrashCanOutline" size="16" />
       </button>
     </span>

@@ -53,7 +53,7 @@ const targets = computed(() => [
       <PictureField v-model="block.picture" label="Picture" />
       <MockupButton @made="block.picture = $event.png" />
       <div v-if="block.picture">
-        <v-btn size="small" @click="cropping = true">Cut it</v-btn>
+        <v-btn size="small" @click="cropping = true">Crop it</v-btn>
       </div>
       <v-text-field
         v-model="block.alt"

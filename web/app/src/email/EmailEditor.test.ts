@@ -129,7 +129,7 @@ describe('Writing an email', () => {
 
   it('takes a subject proposed from the email’s own words', async () => {
     const { user, state } = await write(email('One'), { ideas: ['While the glue dries'] })
-    await user.click(screen.getByText('Subjects from your own words'))
+    await user.click(screen.getByText('Subject ideas'))
     await user.click(screen.getByRole('button', { name: 'While the glue dries' }))
     expect(state.email.subject).toBe('While the glue dries')
     expect(screen.getByRole('textbox', { name: 'Subject' }).textContent).toBe('While the glue dries')
@@ -137,7 +137,7 @@ describe('Writing an email', () => {
 
   it('says what a plain letter means', async () => {
     const { user, state } = await write(email('One'))
-    await user.click(screen.getByRole('button', { name: 'A plain letter' }))
+    await user.click(screen.getByRole('button', { name: 'Plain letter' }))
     expect(state.email.style).toBe('LETTER')
     expect(screen.getByText(/Opens cannot be counted/)).toBeTruthy()
   })
@@ -150,7 +150,7 @@ describe('Writing an email', () => {
     const hand = screen.getByLabelText('Plain text, by hand')
     await user.type(hand, ' And more.')
     expect(state.email.ownPlain).toBe('Made. And more.')
-    await user.click(screen.getByRole('button', { name: 'Make it from the blocks again' }))
+    await user.click(screen.getByRole('button', { name: 'Generate it from the blocks' }))
     expect(state.email.ownPlain).toBe('')
   })
 
@@ -172,7 +172,7 @@ describe('Writing an email', () => {
     expect(state.email.linkTags).toEqual([
       { href: 'https://quireandthread.example/journal', tag: '', give: true },
     ])
-    await user.click(screen.getByRole('button', { name: 'Take this out' }))
+    await user.click(screen.getByRole('button', { name: 'Remove this tag' }))
     expect(state.email.linkTags).toEqual([])
   })
 
@@ -190,7 +190,7 @@ describe('Writing an email', () => {
   it('tells when a file could not be made', async () => {
     const { user, server, notice } = await write(email('One'))
     server.on('POST /emails/export/eml', () => AWAY)
-    await user.click(screen.getByRole('button', { name: 'In and out' }))
+    await user.click(screen.getByRole('button', { name: 'Import and export' }))
     await user.click(await screen.findByText('Save as .eml'))
     await expect.poll(() => notice.words).toContain('cannot be reached')
   })

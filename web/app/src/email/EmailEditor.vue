@@ -47,10 +47,10 @@ const keep = (as: 'eml' | 'html') => files.take(as, props.kind, email.value)
       >
       <v-menu>
         <template #activator="{ props: activator }">
-          <v-btn size="small" v-bind="activator" :prepend-icon="mdiTrayArrowDown">In and out</v-btn>
+          <v-btn size="small" v-bind="activator" :prepend-icon="mdiTrayArrowDown">Import and export</v-btn>
         </template>
         <v-list density="compact">
-          <v-list-item title="Bring in HTML" @click="dialog = 'bring'" />
+          <v-list-item title="Import HTML" @click="dialog = 'bring'" />
           <v-list-item title="Save as .eml" @click="keep('eml')" />
           <v-list-item title="Save as HTML" @click="keep('html')" />
         </v-list>
@@ -60,7 +60,7 @@ const keep = (as: 'eml' | 'html') => files.take(as, props.kind, email.value)
       <FillInEditor v-model="email.subject" line label="Subject" :problem="at('subject')" />
       <AdviceLines :advice="written.answer?.advice" field="subject" />
       <details v-if="ideas.length" class="small ideas">
-        <summary>Subjects from your own words</summary>
+        <summary>Subject ideas</summary>
         <button v-for="idea in ideas" :key="idea" type="button" class="idea" @click="email.subject = idea">
           {{ idea }}
         </button>
@@ -78,7 +78,7 @@ const keep = (as: 'eml' | 'html') => files.take(as, props.kind, email.value)
           :color="email.style === 'FRAMED' ? 'primary' : undefined"
           :aria-pressed="email.style === 'FRAMED'"
           @click="email.style = 'FRAMED'"
-          >On your paper</v-btn
+          >Framed</v-btn
         >
         <v-btn
           size="small"
@@ -86,7 +86,7 @@ const keep = (as: 'eml' | 'html') => files.take(as, props.kind, email.value)
           :color="email.style === 'LETTER' ? 'primary' : undefined"
           :aria-pressed="email.style === 'LETTER'"
           @click="email.style = 'LETTER'"
-          >A plain letter</v-btn
+          >Plain letter</v-btn
         >
       </div>
       <button type="button" class="small quiet link" @click="part = part === 'BLOCKS' ? 'PLAIN' : 'BLOCKS'">
@@ -113,7 +113,7 @@ const keep = (as: 'eml' | 'html') => files.take(as, props.kind, email.value)
         persistent-hint
       />
       <div>
-        <v-btn size="small" @click="email.ownPlain = ''">Make it from the blocks again</v-btn>
+        <v-btn size="small" @click="email.ownPlain = ''">Generate it from the blocks</v-btn>
       </div>
     </template>
     <template v-else>

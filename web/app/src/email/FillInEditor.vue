@@ -136,9 +136,9 @@ function setLink() {
             <v-text-field v-model="href" autofocus label="Where does it lead?" placeholder="https://" />
           </v-card-text>
           <v-card-actions>
-            <v-btn @click="linking = false">Not now</v-btn>
+            <v-btn @click="linking = false">Cancel</v-btn>
             <v-btn type="submit" color="primary" variant="flat">{{
-              href ? 'Set the link' : 'Take the link out'
+              href ? 'Set the link' : 'Remove the link'
             }}</v-btn>
           </v-card-actions>
         </form>

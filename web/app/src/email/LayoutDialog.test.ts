@@ -86,11 +86,9 @@ describe('Layouts', () => {
       content: { ...made, blocks: [...made.blocks, ...made.blocks] },
       picturesLeftOut: 3,
     })
-    expect(screen.getByRole('button', { name: 'Look at what comes of it' }).hasAttribute('disabled')).toBe(
-      true,
-    )
+    expect(screen.getByRole('button', { name: 'Preview the import' }).hasAttribute('disabled')).toBe(true)
     await user.type(screen.getByLabelText('HTML'), '<p>Hello</p>')
-    await user.click(screen.getByRole('button', { name: 'Look at what comes of it' }))
+    await user.click(screen.getByRole('button', { name: 'Preview the import' }))
     expect((await screen.findByRole('status')).textContent).toMatch(
       /2 blocks came of it; 3 pictures .* were left out/,
     )

@@ -9,6 +9,7 @@ import LoadState from '../shared/LoadState.vue'
 import { useEmailFiles } from './useEmailFiles'
 
 /** Layouts to start from, keeping one of one's own, and HTML brought in. */
+const TITLES = { start: 'Start from a layout', keep: 'Save as a layout', bring: 'Import HTML' }
 const props = defineProps<{ what: 'start' | 'keep' | 'bring'; email: EmailContent }>()
 const files = useEmailFiles()
 const emit = defineEmits<{ start: [content: EmailContent]; close: [] }>()
@@ -30,7 +31,7 @@ async function bring() {
 
 <template>
   <v-dialog
-    aria-label="Start from a layout"
+    :aria-label="TITLES[what]"
     :model-value="true"
     max-width="760"
     scrollable
@@ -70,7 +71,7 @@ async function bring() {
         </v-card-text>
       </template>
       <template v-else>
-        <v-card-title><h2>Bring in HTML</h2></v-card-title>
+        <v-card-title><h2>Import HTML</h2></v-card-title>
         <v-card-text class="stack">
           <template v-if="brought">
             <p role="status">
@@ -91,7 +92,7 @@ async function bring() {
       </template>
       <p v-if="fault" class="grave px-6" role="alert">{{ fault }}</p>
       <v-card-actions>
-        <v-btn @click="emit('close')">{{ kept ? 'Done' : 'Not now' }}</v-btn>
+        <v-btn @click="emit('close')">{{ kept ? 'Done' : 'Cancel' }}</v-btn>
         <v-btn
           v-if="what === 'keep' && !kept"
           color="primary"
@@ -106,7 +107,7 @@ async function bring() {
           variant="flat"
           :disabled="!html.trim()"
           @click="bring"
-          >Look at what comes of it</v-btn
+          >Preview the import</v-btn
         >
         <v-btn v-if="brought" color="primary" variant="flat" @click="emit('start', brought.content)"
           >Use it here</v-btn
@@ -133,7 +134,7 @@ li {
   display: grid;
   gap: 2px;
   text-align: left;
-  border: 1px solid var(--line);
+  border: 1px solid var(--outline);
   border-radius: 10px;
   padding: 10px 14px;
 }

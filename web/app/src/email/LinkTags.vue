@@ -32,7 +32,7 @@ const takeOut = useTakeOut()
           size="x-small"
           variant="text"
           :icon="mdiTrashCanOutline"
-          aria-label="Take this out"
+          aria-label="Remove this tag"
           @click="takeOut(`Tag ${i + 1}`, () => email.linkTags.splice(i, 1))"
         />
       </div>
@@ -58,6 +58,14 @@ const takeOut = useTakeOut()
 }
 .way {
   max-width: 110px;
+}
+@media (max-width: 720px) {
+  .nowrap {
+    flex-wrap: wrap;
+  }
+  .nowrap > :first-child {
+    flex-basis: 100%;
+  }
 }
 summary {
   cursor: pointer;

@@ -20,7 +20,7 @@ const takeOut = useTakeOut()
       size="x-small"
       variant="text"
       :icon="mdiTrashCanOutline"
-      :aria-label="`Take out ${one.name || 'this link'}`"
+      :aria-label="`Remove ${one.name || 'this link'}`"
       @click="takeOut(`Link ${i + 1}`, () => links.splice(i, 1))"
     />
   </div>

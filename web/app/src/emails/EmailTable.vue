@@ -4,6 +4,8 @@ import type { LibraryEmail } from '../api/types'
 import { asAoifeReads } from '../email/fillIns'
 import LoadState from '../shared/LoadState.vue'
 import { useSequences } from '../sequence/useSequences'
+import { vCards } from '../shared/vCards'
+import { useInAddress } from '../shared/useInAddress'
 
 const sequences = useSequences()
 
@@ -11,7 +13,7 @@ const sequences = useSequences()
 type Use = LibraryEmail['uses'][number]
 const emails = ref<LibraryEmail[] | null>(null)
 const fault = ref('')
-const words = ref('')
+const words = useInAddress<string>('words', '')
 const KINDS: Record<LibraryEmail['kind'], string> = {
   CONFIRMATION: 'Confirmation',
   DELIVERY: 'Delivery',
@@ -48,9 +50,9 @@ onMounted(async () => {
 <template>
   <LoadState :loading="!emails" :fault="fault" />
   <template v-if="emails">
-    <v-text-field v-model="words" class="find" density="compact" hide-details label="Look for words" />
+    <v-text-field v-model="words" class="find" density="compact" hide-details label="Search emails" />
     <div class="panel">
-      <table>
+      <table v-cards class="listing">
         <thead>
           <tr>
             <th>Email</th>
@@ -70,7 +72,7 @@ onMounted(async () => {
               {{ KINDS[email.kind] }}{{ email.content.style === 'LETTER' ? ', a plain letter' : '' }}
             </td>
             <td>
-              <div v-for="use in email.uses" :key="`${use.name}${use.stepId}`" class="small">
+              <div v-for="use in email.uses" :key="`${use.name}${use.stepId}`" class="small alone">
                 <router-link :to="to(email, use)">{{ use.name }}</router-link>
                 <span v-if="!use.ready" class="quiet">
                   · {{ email.kind === 'FOLLOW_UP' ? 'a draft' : 'off' }}</span
@@ -94,21 +96,5 @@ onMounted(async () => {
 <style scoped>
 .find {
   max-width: 320px;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th {
-  text-align: left;
-  font-weight: 600;
-  font-size: 13px;
-  color: var(--quiet);
-  padding: 0 12px 8px 0;
-}
-td {
-  border-top: 1px solid var(--line);
-  padding: 9px 12px 9px 0;
-  vertical-align: top;
 }
 </style>

@@ -7,6 +7,8 @@ import ReachableDialog from './ReachableDialog.vue'
 import LoadState from '../shared/LoadState.vue'
 import ConfirmDialog from '../shared/ConfirmDialog.vue'
 import { useEngine } from './useEngine'
+import { vCards } from '../shared/vCards'
+import { useInAddress } from '../shared/useInAddress'
 
 const engine = useEngine()
 
@@ -29,7 +31,11 @@ const KINDS: Record<EngineLine['kind'], string> = {
 }
 const clock = useClock()
 const view = ref<EngineView | null>(null)
-const pile = ref<Pile>('WAITING')
+const pile = useInAddress<Pile>(
+  'pile',
+  'WAITING',
+  PILES.map((p) => p.pile),
+)
 const fault = ref('')
 const said = ref('')
 const chosen = ref<number[]>([])
@@ -137,7 +143,7 @@ watch(pile, () => {
         </span>
       </div>
       <p v-if="view.lines.length === 0" class="quiet">{{ words.none }}</p>
-      <table v-else>
+      <table v-else v-cards class="listing">
         <thead>
           <tr>
             <th><span class="visually-hidden">Choose</span></th>
@@ -203,7 +209,7 @@ watch(pile, () => {
   align-items: center;
   gap: 8px;
   padding: 6px 14px 6px 6px;
-  border: 1px solid var(--line);
+  border: 1px solid var(--outline);
   border-radius: 999px;
   background: rgb(var(--v-theme-surface));
 }
@@ -220,21 +226,6 @@ watch(pile, () => {
   display: grid;
   place-items: center;
   font-weight: 650;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th {
-  text-align: left;
-  font-size: 13px;
-  color: var(--quiet);
-  padding: 0 12px 6px 0;
-}
-td {
-  border-top: 1px solid var(--line);
-  padding: 7px 12px 7px 0;
-  vertical-align: top;
 }
 .said {
   overflow-wrap: anywhere;

@@ -81,7 +81,7 @@ onMounted(async () => {
           <v-text-field v-model="name" autofocus label="Its name" :error-messages="wrong" />
         </v-card-text>
         <v-card-actions>
-          <v-btn @click="making = false">Not now</v-btn>
+          <v-btn @click="making = false">Cancel</v-btn>
           <v-btn type="submit" color="primary" variant="flat">Make it</v-btn>
         </v-card-actions>
       </form>

@@ -48,7 +48,7 @@ describe('All emails', () => {
   it('finds by words of the email or of its place', async () => {
     new FakeServer({ 'GET /emails': EMAILS })
     const { user } = await show(EmailTable)
-    const words = await screen.findByLabelText('Look for words')
+    const words = await screen.findByLabelText('Search emails')
     await user.type(words, 'winter')
     expect(screen.queryByRole('link', { name: 'Open your plan' })).toBeNull()
     expect(screen.getByRole('link', { name: 'Did it hold, Aoife?' })).toBeTruthy()

@@ -28,7 +28,7 @@ async function open() {
 
 const options = () => screen.queryAllByRole('option').map((o) => o.textContent)
 
-describe('Find anything', () => {
+describe('Search', () => {
   it('finds commands, offers, their emails and people by a few letters', async () => {
     const { user, field, server } = await open()
     await user.type(field, 'plan')

@@ -96,12 +96,7 @@ void everyMailing.page(0).then((page) => (mailings.value = page.mailings))
 </script>
 
 <template>
-  <v-dialog
-    aria-label="Find anything"
-    :model-value="true"
-    max-width="560"
-    @update:model-value="emit('close')"
-  >
+  <v-dialog aria-label="Search" :model-value="true" max-width="560" @update:model-value="emit('close')">
     <v-card class="pa-4">
       <!-- A plain field: the library's gives the role to what surrounds it, too. -->
       <input
@@ -110,8 +105,8 @@ void everyMailing.page(0).then((page) => (mailings.value = page.mailings))
         type="text"
         class="words"
         role="combobox"
-        aria-label="Find an offer, a person, an email or a command"
-        placeholder="Find an offer, a person, an email or a command"
+        aria-label="Search offers, people, emails and commands"
+        placeholder="Search offers, people, emails and commands"
         aria-controls="found"
         aria-expanded="true"
         aria-autocomplete="list"

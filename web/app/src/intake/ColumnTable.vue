@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import type { ImportPlan, ImportPreview } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
+import { vCards } from '../shared/vCards'
 
 /** What each column of the file is. */
 const props = defineProps<{
@@ -26,7 +27,7 @@ const problem = computed(() => props.problemAt('targets'))
 
 <template>
   <div class="columns">
-    <table>
+    <table v-cards class="listing">
       <thead>
         <tr>
           <th scope="col">Column</th>
@@ -60,27 +61,5 @@ const problem = computed(() => props.problemAt('targets'))
 .columns {
   max-height: 360px;
   overflow: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-thead th {
-  font-size: 13px;
-  color: var(--quiet);
-  text-align: left;
-  padding-bottom: 6px;
-}
-tbody th {
-  text-align: left;
-  font-weight: 600;
-  padding: 6px 12px 6px 0;
-}
-td {
-  padding: 6px 12px 6px 0;
-  overflow-wrap: anywhere;
-}
-td:last-child {
-  width: 220px;
 }
 </style>

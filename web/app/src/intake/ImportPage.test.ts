@@ -62,11 +62,11 @@ describe('An import', () => {
         problems: [{ field: 'statement', code: 'empty', message: 'Say where these people agreed.' }],
       }),
     )
-    await user.click(screen.getByRole('button', { name: 'Look at all rows' }))
+    await user.click(screen.getByRole('button', { name: 'Check all rows' }))
     expect((await screen.findAllByText('Say where these people agreed.')).length).toBeGreaterThan(0)
     server.on('POST /imports/4/check', { ...READ, state: 'CHECKED', checked: COUNTS })
     await user.type(screen.getByLabelText('Where does their consent come from?'), 'The autumn fair, on paper')
-    await user.click(screen.getByRole('button', { name: 'Look at all rows' }))
+    await user.click(screen.getByRole('button', { name: 'Check all rows' }))
     server.on('POST /imports/4/start', { ...READ, state: 'RUNNING', readRows: 120, counts: COUNTS })
     await user.click(await screen.findByRole('button', { name: 'Import 210 people' }))
     expect(await screen.findByText(/120 of 240 rows/)).toBeTruthy()

@@ -15,6 +15,7 @@ import { people } from '../shared/when'
 import ColumnTable from './ColumnTable.vue'
 import { useImports } from './useImports'
 import { countWords, IMPORT_WORDS } from './words'
+import { vCards } from '../shared/vCards'
 
 /** People brought in as a file: what its columns are, what it would do, and how far it is. */
 const route = useRoute()
@@ -191,7 +192,7 @@ const progress = computed(() => (100 * (one.value?.readRows ?? 0)) / Math.max(1,
           </p>
           <p v-if="message" class="grave" role="alert">{{ message }}</p>
           <div class="row">
-            <v-btn :loading="busy" @click="look">{{ one.checked ? 'Look again' : 'Look at all rows' }}</v-btn>
+            <v-btn :loading="busy" @click="look">{{ one.checked ? 'Look again' : 'Check all rows' }}</v-btn>
             <v-btn
               v-if="one.state === 'CHECKED' && one.checked"
               color="primary"
@@ -202,7 +203,7 @@ const progress = computed(() => (100 * (one.value?.readRows ?? 0)) / Math.max(1,
             >
           </div>
           <div v-if="shown?.rows.length" class="rows">
-            <table>
+            <table v-cards class="listing">
               <thead>
                 <tr>
                   <th scope="col">Row</th>
@@ -276,20 +277,5 @@ const progress = computed(() => (100 * (one.value?.readRows ?? 0)) / Math.max(1,
 .rows {
   max-height: 300px;
   overflow: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th {
-  text-align: left;
-  font-size: 13px;
-  color: var(--quiet);
-  padding: 4px 12px 6px 0;
-}
-td {
-  border-top: 1px solid var(--line);
-  padding: 5px 12px 5px 0;
-  overflow-wrap: anywhere;
 }
 </style>

@@ -6,6 +6,7 @@ import { condition, group } from '../people/criteria'
 import ConfirmDialog from '../shared/ConfirmDialog.vue'
 import { people } from '../shared/when'
 import { ISSUE_WORDS } from './words'
+import { vCards } from '../shared/vCards'
 
 /** One going-out: how far it is, what became of it, and what can be done about it. */
 const props = defineProps<{ issue: IssueView; mailingId: number; subjects: string[] }>()
@@ -44,7 +45,7 @@ const versions = computed(() =>
           color="primary"
           variant="flat"
           @click="emit('act', 'GO_ON')"
-          >Go on</v-btn
+          >Resume</v-btn
         >
         <v-btn size="small" @click="stopping = true">Stop the rest</v-btn>
       </div>
@@ -109,7 +110,7 @@ const versions = computed(() =>
         <dd>{{ n.dropped }}</dd>
       </div>
     </dl>
-    <table v-if="versions.length">
+    <table v-if="versions.length" v-cards class="listing">
       <thead>
         <tr>
           <th scope="col">Subject</th>
@@ -134,7 +135,7 @@ const versions = computed(() =>
   <ConfirmDialog
     v-model="stopping"
     title="Stop the rest?"
-    keep="Let it go on"
+    keep="Keep sending"
     action="Stop the rest"
     grave
     @act="emit('act', 'STOP')"
@@ -148,10 +149,6 @@ const versions = computed(() =>
   border-radius: 10px;
   padding: 14px 16px;
 }
-thead th {
-  font-size: 13px;
-  color: var(--quiet);
-}
 .numbers {
   display: flex;
   flex-wrap: wrap;
@@ -164,13 +161,5 @@ dt {
 dd {
   margin: 0;
   font-weight: 600;
-}
-table {
-  border-collapse: collapse;
-}
-th,
-td {
-  text-align: left;
-  padding: 4px 18px 4px 0;
 }
 </style>

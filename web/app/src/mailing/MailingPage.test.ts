@@ -111,7 +111,7 @@ describe('An email to many', () => {
     const [, sure] = screen.getAllByRole('button', { name: 'Send to 409 people' })
     await user.click(sure!)
     await expect.poll(() => server.bodies('POST /mailings/3/schedule')).toEqual([{ version: 1 }])
-    expect(await screen.findByRole('button', { name: 'Call it off' })).toBeTruthy()
+    expect(await screen.findByRole('button', { name: 'Cancel the sending' })).toBeTruthy()
   })
 
   it('does not go out while something is wrong, and says what', async () => {
@@ -131,7 +131,7 @@ describe('An email to many', () => {
     const paused = { ...GOING, issues: [{ ...GOING.issues[0]!, state: 'PAUSED' as const }] }
     server.on('PUT /mailings/3/issues/7', paused)
     await user.click(screen.getByRole('button', { name: 'Pause' }))
-    expect(await screen.findByRole('button', { name: 'Go on' })).toBeTruthy()
+    expect(await screen.findByRole('button', { name: 'Resume' })).toBeTruthy()
     await user.click(screen.getByRole('button', { name: 'Stop the rest' }))
     expect(await screen.findByText(/300 people who have not got it yet/)).toBeTruthy()
     const [, sure] = screen.getAllByRole('button', { name: 'Stop the rest' })

@@ -124,7 +124,7 @@ onMounted(async () => {
           >{{ sendWords(settings.when, forecast) }}</v-btn
         >
         <v-btn v-if="view.state === 'SCHEDULED'" :loading="busy" @click="doing(callOff)">{{
-          hasGone ? 'End it' : 'Call it off'
+          hasGone ? 'End it' : 'Cancel the sending'
         }}</v-btn>
         <v-btn v-if="mayBeSentAgain" @click="doing(async () => open(await mailings.again(id)))"
           >Again to those who did not open it</v-btn

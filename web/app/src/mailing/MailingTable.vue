@@ -11,6 +11,7 @@ import LoadState from '../shared/LoadState.vue'
 import { useNotice } from '../shared/useNotice'
 import { useMailings } from './useMailings'
 import { ISSUE_WORDS, STATE_WORDS, whenWords } from './words'
+import { vCards } from '../shared/vCards'
 
 /** All emails to many, each with what became of its newest going-out. */
 const PAGE = 30
@@ -63,7 +64,7 @@ const rate = (k: number, n: number) => (n ? `${Math.round((100 * k) / n)} %` : '
     <p>Write to everybody on a list at once: news, a sale, a letter that comes every Thursday.</p>
   </div>
   <div v-else-if="found" class="panel table">
-    <table>
+    <table v-cards class="listing">
       <thead>
         <tr>
           <th scope="col">Email</th>
@@ -113,23 +114,5 @@ const rate = (k: number, n: number) => (n ? `${Math.round((100 * k) / n)} %` : '
 <style scoped>
 .table {
   overflow-x: auto;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th {
-  text-align: left;
-  font-weight: 600;
-  font-size: 13px;
-  color: var(--quiet);
-  padding: 0 12px 8px 0;
-}
-td {
-  border-top: 1px solid var(--line);
-  padding: 9px 12px 9px 0;
-}
-.n {
-  text-align: right;
 }
 </style>

@@ -5,7 +5,7 @@ import NumberField from '../shared/NumberField.vue'
 import WeekdayChoice from '../shared/WeekdayChoice.vue'
 import { LAST_WEEK, WEEKDAYS, WEEKS } from './words'
 
-/** How it comes again: every so many days, weeks or months, until when. */
+/** Entrance again: every so many days, weeks or months, until when. */
 const props = defineProps<{ problemAt(field: string): string | undefined }>()
 const when = defineModel<SendWhen>({ required: true })
 const repeat = computed<Repeat>(() => when.value.repeat!)

@@ -79,7 +79,7 @@ const shown = computed(() => {
       </div>
       <div class="line">
         <span class="quiet">and</span>
-        <CriterionGroup v-model="who.who" :names="names" label="Who must fit" />
+        <CriterionGroup v-model="who.who" :names="names" label="Must match" />
       </div>
       <div class="line">
         <span class="quiet">but not</span>
@@ -95,7 +95,7 @@ const shown = computed(() => {
             label="In these segments"
             :items="segmentChoices"
           />
-          <CriterionGroup v-model="who.except" :names="names" label="Who is left out" usual="ANY" />
+          <CriterionGroup v-model="who.except" :names="names" label="Excluded" usual="ANY" />
         </div>
       </div>
     </template>

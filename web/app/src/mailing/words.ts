@@ -40,7 +40,7 @@ const clock = (time: string | undefined) => (time ?? '').slice(0, 5)
 const day = (local: string) => calendarDay(local.slice(0, 10))
 const NTH: Record<number, string> = { 1: 'st', 2: 'nd', 3: 'rd', 21: 'st', 22: 'nd', 23: 'rd', 31: 'st' }
 
-/** How it comes again, in words. */
+/** Entrance again, in words. */
 export function repeatWords({ unit, every, weekdays, day: ofMonth, week }: Repeat): string {
   const names = WEEKDAYS.filter((d) => weekdays.includes(d.value)).map((d) => d.words)
   if (unit === 'DAYS') {

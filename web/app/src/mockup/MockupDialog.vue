@@ -115,7 +115,7 @@ const asImage = (svg: string) => `data:image/svg+xml;base64,${btoa(svg)}`
           </li>
         </ul>
       </v-card-text>
-      <v-card-actions><v-btn @click="open = false">Not now</v-btn></v-card-actions>
+      <v-card-actions><v-btn @click="open = false">Cancel</v-btn></v-card-actions>
     </v-card>
   </v-dialog>
 </template>
@@ -133,7 +133,7 @@ const asImage = (svg: string) => `data:image/svg+xml;base64,${btoa(svg)}`
   gap: 6px;
   width: 100%;
   padding: 10px;
-  border: 1px solid var(--line);
+  border: 1px solid var(--outline);
   border-radius: 10px;
   text-align: left;
   font-weight: 600;

@@ -128,7 +128,7 @@ describe('What you are told', () => {
     asked.on('GET /notices/readers/1/digest', { subject: '12 sign-ups', html: '<h2>Since</h2>' })
     asked.on('POST /notices/readers/1/digest', {})
     const { user, notice } = await show(NoticesPanel)
-    await user.click(await screen.findByRole('button', { name: 'Look at today’s' }))
+    await user.click(await screen.findByRole('button', { name: 'Preview today’s' }))
     expect(await screen.findByText('12 sign-ups')).toBeTruthy()
     await user.click(screen.getByRole('button', { name: /Send it to owner/ }))
     await expect.poll(() => notice.words).toContain('on its way to owner@quireandthread.example')

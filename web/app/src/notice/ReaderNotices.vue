@@ -91,8 +91,8 @@ const DAYS = ['MONDAY', 'TUESDAY', 'WEDNESDAY', 'THURSDAY', 'FRIDAY', 'SATURDAY'
         density="compact"
         hide-details
       />
-      <v-btn v-if="has('DAILY')" size="small" @click="looking = 'DAILY'">Look at today’s</v-btn>
-      <v-btn v-if="has('WEEKLY')" size="small" @click="looking = 'WEEKLY'">Look at this week’s</v-btn>
+      <v-btn v-if="has('DAILY')" size="small" @click="looking = 'DAILY'">Preview today’s</v-btn>
+      <v-btn v-if="has('WEEKLY')" size="small" @click="looking = 'WEEKLY'">Preview this week’s</v-btn>
     </div>
     <v-switch
       v-if="!reader.owner"

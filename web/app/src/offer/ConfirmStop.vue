@@ -12,12 +12,13 @@ import { usePagePreview } from '../shared/usePagePreview'
 import SizeChoice from '../shared/SizeChoice.vue'
 import Workbench from '../shared/Workbench.vue'
 import NumberField from '../shared/NumberField.vue'
+import { useInAddress } from '../shared/useInAddress'
 
 const PARTS = ['Email', 'Waiting page', 'Confirmed page'] as const
 const SIZES = ['Desktop', 'Phone'] as const
 
 const props = defineProps<{ offerId: number; settings: Document<OfferSettings> }>()
-const part = ref<(typeof PARTS)[number]>('Email')
+const part = useInAddress<(typeof PARTS)[number]>('show', 'Email', PARTS)
 const size = ref<string>('Desktop')
 const confirm = computed(() => props.settings.value.value!.confirm)
 const written = useWritten(() => ({

@@ -35,6 +35,7 @@ async function fix() {
 }
 
 const grave = computed(() => props.finding.severity === 'GRAVE')
+const weight = computed(() => (grave.value ? 'holds back going live' : 'worth a look'))
 </script>
 
 <template>
@@ -45,8 +46,9 @@ const grave = computed(() => props.finding.severity === 'GRAVE')
       size="20"
     />
     <router-link :to="to" class="plain-link">{{ finding.message }}</router-link>
+    <span v-if="finding.fix" class="unseen">{{ weight }}</span>
     <v-btn v-if="finding.fix" size="small" :loading="fixing" @click="fix">{{ finding.fix.words }}</v-btn>
-    <span v-else class="small quiet">{{ grave ? 'holds back going live' : 'worth a look' }}</span>
+    <span v-else class="small quiet">{{ weight }}</span>
     <p v-if="wrong" class="grave small wrong" role="alert">{{ wrong }}</p>
   </div>
 </template>

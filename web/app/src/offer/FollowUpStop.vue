@@ -81,7 +81,7 @@ onMounted(() => void load())
           >
         </button>
       </v-card-text>
-      <v-card-actions><v-btn @click="choosing = false">Leave it as it is</v-btn></v-card-actions>
+      <v-card-actions><v-btn @click="choosing = false">Cancel</v-btn></v-card-actions>
     </v-card>
   </v-dialog>
 </template>

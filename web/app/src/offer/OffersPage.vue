@@ -111,7 +111,7 @@ watch(
             />
           </v-card-text>
           <v-card-actions>
-            <v-btn @click="making = false">Not now</v-btn>
+            <v-btn @click="making = false">Cancel</v-btn>
             <v-btn type="submit" color="primary" variant="flat" :loading="busy">Make it</v-btn>
           </v-card-actions>
         </form>

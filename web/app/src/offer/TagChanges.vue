@@ -34,7 +34,7 @@ const takeOut = useTakeOut()
         size="x-small"
         variant="text"
         :icon="mdiTrashCanOutline"
-        :aria-label="`Take out the tag ${change.tag}`"
+        :aria-label="`Remove the tag ${change.tag}`"
         @click="takeOut(`Tag ${i + 1}`, () => changes.splice(i, 1))"
       />
     </div>
@@ -64,6 +64,14 @@ legend {
 .nowrap {
   flex-wrap: nowrap;
   align-items: start;
+}
+@media (max-width: 720px) {
+  .nowrap {
+    flex-wrap: wrap;
+  }
+  .nowrap > :first-child {
+    flex-basis: 100%;
+  }
 }
 .way {
   max-width: 105px;

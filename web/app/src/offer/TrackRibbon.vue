@@ -23,6 +23,7 @@ const stops = computed(() => {
   return STOPS.map((stop, i) => {
     const share = rateAfter[stop] === undefined ? undefined : shares[rateAfter[stop]]
     const here = findings.filter((f: Finding) => f.stop === stop.toUpperCase().replace('-', '_'))
+    const isGrave = here.some((f) => f.severity === 'GRAVE')
     return {
       stop,
       number: i + 1,
@@ -35,7 +36,8 @@ const stops = computed(() => {
           : '',
       span: share?.intervalShown && share.of > 0 ? between(share.low, share.high) : '',
       marks: here.length,
-      grave: here.some((f) => f.severity === 'GRAVE'),
+      grave: isGrave,
+      weight: `${here.length} to look at${isGrave ? ', holds back going live' : ''}`,
     }
   })
 })
@@ -53,9 +55,10 @@ const stops = computed(() => {
       :aria-keyshortcuts="String(s.number)"
     >
       <span class="token"><i /></span>
-      <span v-if="s.marks" class="marks" :class="{ grave: s.grave }" :title="`${s.marks} to look at`">{{
-        s.marks
-      }}</span>
+      <span v-if="s.marks" class="marks" :class="{ grave: s.grave }" :title="s.weight"
+        ><span aria-hidden="true">{{ s.marks }}{{ s.grave ? '!' : '' }}</span
+        ><span class="sr">{{ s.weight }}</span></span
+      >
       <strong>{{ s.name }}</strong>
       <span class="small count">{{ s.count }}</span>
       <span v-if="s.rate" class="rate small" :title="s.interval">
@@ -156,7 +159,10 @@ const stops = computed(() => {
   line-height: 20px;
   z-index: 1;
 }
+/* Grave by its shape and its mark, too. */
 .marks.grave {
+  padding: 0 4px;
+  border-radius: 4px;
   background: rgb(var(--v-theme-error));
 }
 .sr {

@@ -86,7 +86,7 @@ const asText = (part: Criterion) => {
             ><ConditionEditor :names="names" :was="part" @done="put(i, $event)" @cancel="open = -1"
           /></v-card>
         </v-menu>
-        <button type="button" class="off" :aria-label="`Take out: ${asText(part)}`" @click="remove(i)">
+        <button type="button" class="off" :aria-label="`Remove: ${asText(part)}`" @click="remove(i)">
           <v-icon :icon="mdiClose" size="14" />
         </button>
       </span>
@@ -123,7 +123,7 @@ const asText = (part: Criterion) => {
       v-if="level > 1"
       type="button"
       class="off"
-      aria-label="Take these brackets out"
+      aria-label="Remove these brackets"
       @click="emit('remove')"
     >
       <v-icon :icon="mdiClose" size="14" />
@@ -155,7 +155,7 @@ const asText = (part: Criterion) => {
   display: inline-flex;
   align-items: center;
   min-height: 36px;
-  border: 1px solid var(--line);
+  border: 1px solid var(--outline);
   border-radius: 10px;
   background: rgb(var(--v-theme-surface));
 }

@@ -60,7 +60,7 @@ const act = () =>
       <p v-if="message" class="grave small" role="alert">{{ message }}</p>
       <div class="row">
         <v-btn color="primary" variant="flat" :disabled="!shown" :loading="busy" @click="act"
-          >Take them together</v-btn
+          >Merge them</v-btn
         >
         <v-btn variant="text" @click="emit('close')">Cancel</v-btn>
       </div>

@@ -75,7 +75,7 @@ describe('People', () => {
       expect.objectContaining({ what: 'SIGNED_UP', op: 'HAS', value: '4' }),
     ])
     expect(screen.getByText('First-notebook plan')).toBeTruthy()
-    await user.click(screen.getByRole('button', { name: 'Take out: left' }))
+    await user.click(screen.getByRole('button', { name: 'Remove: left' }))
     await expect.poll(() => questions(asked).at(-1)!.question.parts).toHaveLength(1)
     await user.type(screen.getByLabelText('Address or first name'), 'ao')
     await expect.poll(() => questions(asked).at(-1)!.words).toBe('ao')

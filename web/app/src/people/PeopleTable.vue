@@ -4,6 +4,7 @@ import When from '../business/When.vue'
 import type { Names } from './criteria'
 import { COLUMNS } from './useColumns'
 import { PERSON_STATES } from './states'
+import { vCards } from '../shared/vCards'
 
 /** People as a table: the address first, then the columns its reader chose. */
 const props = defineProps<{ rows: PersonRow[]; columns: string[]; names: Names }>()
@@ -15,7 +16,7 @@ const label = (key: string) =>
 
 <template>
   <div class="panel table">
-    <table>
+    <table v-cards class="listing">
       <thead>
         <tr>
           <th scope="col">Address</th>
@@ -27,7 +28,7 @@ const label = (key: string) =>
           <td>
             <router-link :to="`/people/${row.person.id}`">{{ row.person.email }}</router-link>
           </td>
-          <td v-for="key in columns" :key="key" :data-label="label(key)">
+          <td v-for="key in columns" :key="key">
             <span v-if="key === 'state'" class="mark" :class="{ live: row.person.state === 'ON_THE_LIST' }">{{
               PERSON_STATES[row.person.state]
             }}</span>
@@ -57,22 +58,6 @@ const label = (key: string) =>
   padding: 4px 20px;
   overflow-x: auto;
 }
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th {
-  text-align: left;
-  font-weight: 600;
-  font-size: 13px;
-  color: var(--quiet);
-  padding: 9px 8px;
-}
-td {
-  border-top: 1px solid var(--line);
-  padding: 7px 8px;
-  overflow-wrap: anywhere;
-}
 .tag {
   display: inline-block;
   border: 1px solid var(--line);
@@ -80,25 +65,5 @@ td {
   padding: 0 7px;
   margin-right: 5px;
   font-size: 13px;
-}
-@media (max-width: 700px) {
-  thead {
-    display: none;
-  }
-  tr {
-    display: block;
-    border-top: 1px solid var(--line);
-    padding: 8px 0;
-  }
-  td {
-    display: block;
-    border: 0;
-    padding: 2px 0;
-  }
-  td[data-label]::before {
-    content: attr(data-label) ': ';
-    color: var(--quiet);
-    font-size: 13px;
-  }
 }
 </style>

@@ -3,6 +3,7 @@ import { ref, watch } from 'vue'
 import type { TimelineLine } from '../api/types'
 import When from '../business/When.vue'
 import { lineWords } from './words'
+import { useInAddress } from '../shared/useInAddress'
 
 /** Everything that happened with somebody, newest first, narrowed by what it is. */
 const props = defineProps<{
@@ -23,7 +24,7 @@ const WHATS = [
   { value: 'USED', words: 'Used' },
   { value: 'CHANGED', words: 'Changed' },
 ]
-const what = ref('')
+const what = useInAddress<string>('what', '')
 const lines = ref<TimelineLine[] | null>(null)
 const hasMore = ref(false)
 const fault = ref('')
@@ -72,7 +73,7 @@ watch([what, () => props.at], () => void show(), { immediate: true })
   gap: 6px;
 }
 .what {
-  border: 1px solid var(--line);
+  border: 1px solid var(--outline);
   border-radius: 999px;
   padding: 3px 12px;
   font-size: 13px;

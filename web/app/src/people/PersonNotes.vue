@@ -28,7 +28,7 @@ const keep = () =>
         v-model="words"
         rows="1"
         auto-grow
-        label="Write something down"
+        label="Write a note"
         hide-details="auto"
         :error-messages="message"
       />

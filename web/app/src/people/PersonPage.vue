@@ -105,12 +105,12 @@ async function erase() {
 
 <template>
   <main class="page stack">
-    <p class="small"><router-link to="/people">All people</router-link></p>
+    <p class="small alone"><router-link to="/people">All people</router-link></p>
     <LoadState :loading="!whole" :fault="fault" />
     <template v-if="whole">
       <v-alert v-if="desk?.undoable" type="info" variant="tonal" density="compact">
         Taken together with {{ desk.undoable.goneEmail }}.
-        <v-btn size="small" variant="text" @click="afterwards(person.unmerge())">Take them apart again</v-btn>
+        <v-btn size="small" variant="text" @click="afterwards(person.unmerge())">Undo the merge</v-btn>
       </v-alert>
       <div class="row">
         <h1>{{ whole.person.email }}</h1>
@@ -131,7 +131,7 @@ async function erase() {
             <v-btn :class="{ 'ml-auto': whole.person.state === 'BLOCKED' }" v-bind="activator">More</v-btn>
           </template>
           <v-list density="compact">
-            <v-list-item title="Another address of theirs…" @click="merging = true" />
+            <v-list-item title="Merge with another address…" @click="merging = true" />
             <v-list-item title="Everything known, as a file" :href="person.everything" />
             <v-list-item title="Erase this person…" @click="erasing = true" />
           </v-list>
@@ -189,7 +189,7 @@ async function erase() {
                   >, ended <When :at="run.endedAt" /></template
                 ><template v-else
                   ><template v-if="run.nextDueAt">, next email <When :at="run.nextDueAt" /></template>
-                  <v-btn class="ml-2" size="x-small" @click="takeOut(run)">Take them out</v-btn>
+                  <v-btn class="ml-2" size="x-small" @click="takeOut(run)">Remove from the sequence</v-btn>
                 </template>
               </dd>
             </dl>

@@ -46,7 +46,7 @@ async function picked() {
         :error-messages="problem"
         no-data-text="Nothing brought in yet"
       />
-      <v-btn v-if="!going" :prepend-icon="mdiUploadOutline" @click="picker!.click()">Bring in</v-btn>
+      <v-btn v-if="!going" :prepend-icon="mdiUploadOutline" @click="picker!.click()">Upload</v-btn>
       <v-btn v-else @click="stop">Stop</v-btn>
     </div>
     <div v-if="going" role="status">

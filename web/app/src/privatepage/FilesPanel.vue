@@ -54,7 +54,7 @@ const unused = computed(() => props.files.filter((file) => usedIn(file).length =
     @update:model-value="removing = null"
     @act="remove(removing!.id)"
   >
-    “{{ removing?.name }}” is taken out of the offer. No piece of the page uses it.
+    “{{ removing?.name }}” is removed from the offer. No piece of the page uses it.
   </ConfirmDialog>
 </template>
 

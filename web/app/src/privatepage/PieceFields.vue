@@ -125,7 +125,7 @@ const takeOut = useTakeOut()
           size="x-small"
           variant="text"
           :icon="mdiTrashCanOutline"
-          :aria-label="`Take out the tag ${tag.tag}`"
+          :aria-label="`Remove the tag ${tag.tag}`"
           @click="takeOut(`Tag ${i + 1}`, () => piece.tags.splice(i, 1))"
         />
       </div>

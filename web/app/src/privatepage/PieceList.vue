@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { mdiPlus } from '@mdi/js'
-import { nextTick, ref, useTemplateRef } from 'vue'
+import { computed, nextTick, useTemplateRef } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import type { OfferView, PageView, Piece, PieceContent } from '../api/types'
 import { useReorder } from '../shared/useReorder'
 import PieceCard from './PieceCard.vue'
 import { freshPiece, MOST_PIECES, PIECE_KINDS } from './pieces'
 import { useTakeOut } from '../shared/saving/useTakeOut'
+import { useInAddress } from '../shared/useInAddress'
 
 /** The pieces of a page in order: dragged by their handles, or moved by Alt and an arrow key. One is open at a time. */
 const props = defineProps<{
@@ -17,7 +18,12 @@ const props = defineProps<{
 const emit = defineEmits<{ changed: [view: OfferView] }>()
 const pieces = defineModel<Piece[]>({ required: true })
 /** Number of the piece that is open; 0 for none. */
-const open = ref(0)
+const opened = useInAddress<string>('piece', '')
+/** The piece that is open; 0 for none. */
+const open = computed({
+  get: () => Number(opened.value),
+  set: (id: number) => (opened.value = id ? String(id) : ''),
+})
 const takeOut = useTakeOut()
 const list = useTemplateRef<HTMLElement>('list')
 

@@ -109,7 +109,7 @@ const name = () => answer.value.words || `answer ${props.number}`
         </template>
         <v-list density="compact">
           <v-list-item title="Tags for who chose it" :prepend-icon="mdiTagOutline" @click="tagging = true" />
-          <v-list-item v-if="answer.picture" title="Take the picture out" @click="answer.picture = ''" />
+          <v-list-item v-if="answer.picture" title="Remove the picture" @click="answer.picture = ''" />
           <v-list-item title="Remove" :prepend-icon="mdiTrashCanOutline" @click="emit('remove')" />
         </v-list>
       </v-menu>
@@ -182,7 +182,7 @@ const name = () => answer.value.words || `answer ${props.number}`
   font: inherit;
   color: inherit;
   background: none;
-  border: 1px solid var(--line);
+  border: 1px solid var(--outline);
   border-radius: 8px;
   padding: 4px 8px;
   text-align: right;

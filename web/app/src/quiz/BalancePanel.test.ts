@@ -101,7 +101,7 @@ describe('The balance of a quiz', () => {
     })
     await waitFor(() => expect(screen.getByText('“A little stiff” gives Coptic 2 instead of 0')).toBeTruthy())
     expect(taken.value).toBeUndefined()
-    await user.click(screen.getByRole('button', { name: 'Take these' }))
+    await user.click(screen.getByRole('button', { name: 'Apply these' }))
     expect(taken.value!.questions[0]!.answers[1]!.points).toEqual({ o1: 2 })
   })
 })

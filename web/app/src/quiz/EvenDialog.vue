@@ -81,7 +81,7 @@ function take() {
       <div class="row end">
         <v-btn @click="open = false">Leave it</v-btn>
         <v-btn color="primary" variant="flat" :disabled="busy || !lines.length" @click="take"
-          >Take these</v-btn
+          >Apply these</v-btn
         >
       </div>
     </v-card>

@@ -13,6 +13,8 @@ import { percent } from '../shared/when'
 import { nameOf, titleOf } from './scheme'
 import { useLoaded } from '../shared/useLoaded'
 import { useQuiz } from './useQuiz'
+import { vCards } from '../shared/vCards'
+import { useInAddress } from '../shared/useInAddress'
 import './patterns.css'
 
 /** Where people stop in a quiz, what they come to, and who answered what. */
@@ -22,8 +24,8 @@ const everyOffer = useOffers()
 const A_PAGE = 50
 const offer = ref<OfferView | null>(null)
 const { value: numbers, fault: unread } = useLoaded(calls.numbers)
-const outcome = ref('')
-const answer = ref('')
+const outcome = useInAddress<string>('outcome', '')
+const answer = useInAddress<string>('answer', '')
 const rows = ref<QuizPlayer[] | null>(null)
 const more = ref(false)
 const fault = ref('')
@@ -100,7 +102,7 @@ const said = (player: QuizPlayer) => Object.values(player.answers).join(' · ')
           >
         </li>
       </ul>
-      <table v-if="numbers.places.length" class="small">
+      <table v-if="numbers.places.length" v-cards class="listing small">
         <thead>
           <tr>
             <th>By form and site</th>
@@ -118,9 +120,9 @@ const said = (player: QuizPlayer) => Object.values(player.answers).join(' · ')
       </table>
     </section>
     <div class="row filters">
-      <v-select v-model="outcome" label="Came to" :items="outcomes" />
+      <v-select v-model="outcome" label="Outcome" :items="outcomes" />
       <v-autocomplete v-model="answer" label="Answered" :items="answers" />
-      <v-btn :prepend-icon="mdiDownload" :href="calls.csv(outcome, answer)" download>As a table (CSV)</v-btn>
+      <v-btn :prepend-icon="mdiDownload" :href="calls.csv(outcome, answer)" download>Export CSV</v-btn>
     </div>
     <p v-if="fault" class="grave" role="alert">{{ fault }}</p>
     <LoadState v-else :loading="!rows" />
@@ -128,13 +130,13 @@ const said = (player: QuizPlayer) => Object.values(player.answers).join(' · ')
       <p v-if="rows.length === 0" class="quiet">
         {{ outcome || answer ? 'Nobody like that yet.' : 'Nobody has played and signed up yet.' }}
       </p>
-      <table v-else>
+      <table v-else v-cards class="listing">
         <thead>
           <tr>
             <th>Who</th>
             <th>When</th>
             <th>Came to</th>
-            <th class="wide">Answered</th>
+            <th>Answered</th>
           </tr>
         </thead>
         <tbody>
@@ -145,7 +147,7 @@ const said = (player: QuizPlayer) => Object.values(player.answers).join(' · ')
             </td>
             <td><When :at="player.at" /></td>
             <td>{{ player.outcome || 'nothing' }}</td>
-            <td class="small quiet wide">{{ said(player) }}</td>
+            <td class="small quiet">{{ said(player) }}</td>
           </tr>
         </tbody>
       </table>
@@ -176,24 +178,5 @@ const said = (player: QuizPlayer) => Object.values(player.answers).join(' · ')
 }
 .filters > * {
   max-width: 320px;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-th,
-td {
-  text-align: left;
-  padding: 7px 12px 7px 0;
-  border-bottom: 1px solid var(--line);
-  vertical-align: top;
-}
-th {
-  font-weight: 600;
-}
-@media (max-width: 700px) {
-  .wide {
-    display: none;
-  }
 }
 </style>

@@ -71,10 +71,10 @@ const takeOut = useTakeOut()
       <v-text-field
         v-model="question.name"
         class="name"
-        label="In a word"
+        label="Short name"
         :error-messages="problemAt(`${path}.name`)"
       />
-      <v-select v-model="question.several" class="pick" label="They" :items="PICKS" />
+      <v-select v-model="question.several" class="pick" label="Visitors choose" :items="PICKS" />
       <v-select v-model="question.optional" class="skip" label="May be skipped" :items="SKIPS" />
       <v-menu>
         <template #activator="{ props: menu }">

@@ -20,6 +20,7 @@ import { freshKey, freshOutcome, freshQuestion, isBlank, MOST_OUTCOMES, MOST_QUE
 import { useLoaded } from '../shared/useLoaded'
 import { useBalance, useQuiz, type WhatIf } from './useQuiz'
 import { useTakeOut } from '../shared/saving/useTakeOut'
+import { useInAddress } from '../shared/useInAddress'
 import './patterns.css'
 
 /** The Give stop of a quiz: questions, answers and where they lead; right the quiz, to be tried. */
@@ -32,7 +33,7 @@ const quiz = computed({
   set: (next) => (doc.value!.gives = next!),
 })
 const scheme = computed(() => quiz.value?.scheme)
-const chosen = ref('')
+const chosen = useInAddress<string>('open', '')
 const whatIf = ref<WhatIf | null>(null)
 const starting = ref(false)
 const picker = ref<HTMLInputElement>()
@@ -148,7 +149,7 @@ const takeOut = useTakeOut()
               >Start from a quiz</v-btn
             >
             <v-btn @click="addQuestion">Begin with a question</v-btn>
-            <v-btn :prepend-icon="mdiUpload" @click="picker!.click()">Bring one in</v-btn>
+            <v-btn :prepend-icon="mdiUpload" @click="picker!.click()">Import a quiz</v-btn>
           </div>
         </div>
         <template v-else>
@@ -219,8 +220,10 @@ const takeOut = useTakeOut()
           <QuizMore v-model="quiz" :problem-at="problemAt" />
           <div class="row">
             <v-btn size="small" :to="`/offers/${offerId}/players`">Who played, and where they stop</v-btn>
-            <v-btn size="small" :prepend-icon="mdiDownload" :href="calls.file" download>Take it along</v-btn>
-            <v-btn size="small" :prepend-icon="mdiUpload" @click="picker!.click()">Bring one in</v-btn>
+            <v-btn size="small" :prepend-icon="mdiDownload" :href="calls.file" download
+              >Export this quiz</v-btn
+            >
+            <v-btn size="small" :prepend-icon="mdiUpload" @click="picker!.click()">Import a quiz</v-btn>
             <v-btn size="small" @click="starting = true">Start from another</v-btn>
           </div>
         </template>

@@ -66,7 +66,7 @@ function take(file: Pick<QuizFile, 'quiz'>) {
   gap: 4px;
   align-content: start;
   text-align: left;
-  border: 1px solid var(--line);
+  border: 1px solid var(--outline);
   border-radius: 10px;
   padding: 12px 14px;
 }

@@ -2,12 +2,13 @@
 import { computed, ref, useTemplateRef } from 'vue'
 import type { Frame, OfferSettings } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
+import { useMoments } from '../business/useMoments'
 import { useClock } from '../clock/useClock'
 import { END_WORDS } from '../people/words'
 import { movedWords, rulesWords } from '../sequence/rules'
 import PreviewFrame from '../shared/PreviewFrame.vue'
 import { useInView } from '../shared/useInView'
-import { exact, when } from '../shared/when'
+import { when } from '../shared/when'
 import FindingLine from '../offer/FindingLine.vue'
 import { withoutScripts } from '../shared/withoutScripts'
 
@@ -39,7 +40,8 @@ const TITLES: Record<Frame['kind'], string> = {
   LEAVES: 'Leaves the list',
 }
 const title = computed(() => TITLES[props.frame.kind] + (props.number ? ` ${props.number}` : ''))
-const at = computed(() => when(props.frame.at, clock.now(), business.zone))
+const { words: momentWords, inFull } = useMoments()
+const at = computed(() => momentWords(props.frame.at))
 const sameAsBefore = computed(() => props.before === props.frame.at)
 
 /** How long a link is good for, where one is given. */
@@ -72,9 +74,7 @@ const why = computed(() => {
 
 <template>
   <li ref="moment" :class="{ pale: frame.kind === 'SKIPPED' }">
-    <time class="at" :datetime="frame.at" :title="exact(frame.at, business.zone)">{{
-      sameAsBefore ? 'at once' : at
-    }}</time>
+    <time class="at" :datetime="frame.at" :title="inFull(frame.at)">{{ sameAsBefore ? 'at once' : at }}</time>
     <span class="line" aria-hidden="true"
       ><span class="token"><i /></span
     ></span>

@@ -85,7 +85,7 @@ async function live() {
         </template>
       </v-card-text>
       <v-card-actions>
-        <v-btn @click="emit('close')">{{ lived ? 'Done' : 'Not now' }}</v-btn>
+        <v-btn @click="emit('close')">{{ lived ? 'Done' : 'Cancel' }}</v-btn>
         <v-btn v-if="!lived" color="primary" variant="flat" :disabled="busy" @click="live">Do it</v-btn>
       </v-card-actions>
     </v-card>

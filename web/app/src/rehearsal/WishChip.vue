@@ -16,7 +16,7 @@ defineProps<{ label: string; value: string }>()
 
 <style scoped>
 .chip {
-  border: 1px solid var(--line);
+  border: 1px solid var(--outline);
   border-radius: 10px;
   background: rgb(var(--v-theme-surface));
   padding: 7px 12px;

@@ -2,9 +2,9 @@
 import { computed } from 'vue'
 import type { Planned, StepDraft } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
+import { useMoments } from '../business/useMoments'
 import { useClock } from '../clock/useClock'
 import { asAoifeReads } from '../email/fillIns'
-import { exact, when } from '../shared/when'
 import { movedWords } from './rules'
 
 /** The emails as tokens on days to come, for somebody who signs up now; weekends shaded. */
@@ -16,6 +16,7 @@ const MOST_LABELS = 10
 const LABEL = 34
 const business = useBusiness()
 const clock = useClock()
+const { words: moment, inFull } = useMoments()
 
 const scale = computed(() => {
   const start = startOfDay(clock.now())
@@ -41,7 +42,7 @@ const tokens = computed(() => {
   const taken: [number, number][][] = []
   return props.moments.slice(0, props.steps.length).map(({ at, moved, from }, i) => {
     const left = Math.min((days(new Date(at), scale.value.start) / scale.value.length) * 100, 97)
-    const why = moved ? movedWords(moved, when(from, clock.now(), business.zone)) : ''
+    const why = moved ? movedWords(moved, moment(from)) : ''
     // Near the end of the scale there is more room on the token's left.
     const turned = left > 72
     const extent: [number, number] = turned ? [left - LABEL, left] : [left, left + LABEL]
@@ -86,13 +87,13 @@ const days = (at: Date, start: Date) => (at.getTime() - start.getTime()) / 86_40
       class="email"
       :class="{ draft: !t.step.ready, chosen: t.i === chosen, turned: t.turned }"
       :style="{ left: `${t.left}%`, '--row': t.row }"
-      :title="[exact(t.at, business.zone), t.why].filter(Boolean).join(' · ')"
+      :title="[inFull(t.at), t.why].filter(Boolean).join(' · ')"
       @click="emit('choose', t.i)"
     >
       <span class="token"><i /></span>
       <span class="words small">
         <strong>{{ asAoifeReads(t.step.email.subject) || 'No subject' }}</strong>
-        {{ when(t.at, clock.now(), business.zone) }}{{ t.step.ready ? '' : ' · draft' }}
+        {{ moment(t.at) }}{{ t.step.ready ? '' : ' · draft' }}
         <span v-if="t.why" class="moved">{{ t.why }}</span>
       </span>
     </button>
@@ -180,6 +181,9 @@ const days = (at: Date, start: Date) => (at.getTime() - start.getTime()) / 86_40
 }
 .draft .token i {
   background: var(--brass);
+}
+.chosen .moved {
+  white-space: normal;
 }
 .chosen .token {
   outline: 2.5px solid rgb(var(--v-theme-primary));

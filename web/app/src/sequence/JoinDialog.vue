@@ -124,7 +124,7 @@ async function join() {
         <p v-if="wrong" class="grave" role="alert">{{ wrong }}</p>
       </v-card-text>
       <v-card-actions>
-        <v-btn @click="emit('close')">{{ done ? 'Done' : 'Not now' }}</v-btn>
+        <v-btn @click="emit('close')">{{ done ? 'Done' : 'Cancel' }}</v-btn>
         <v-btn
           v-if="!done"
           color="primary"

@@ -19,14 +19,14 @@ onMounted(async () => {
 
 <template>
   <v-dialog
-    aria-label="Use an email there is"
+    aria-label="Use an existing email"
     :model-value="true"
     max-width="600"
     scrollable
     @update:model-value="emit('close')"
   >
     <v-card>
-      <v-card-title><h2>Use an email there is</h2></v-card-title>
+      <v-card-title><h2>Use an existing email</h2></v-card-title>
       <v-card-text>
         <p class="small quiet">It is shared then: a change to it shows wherever it is sent.</p>
         <LoadState :loading="!emails" />
@@ -42,7 +42,7 @@ onMounted(async () => {
           <span class="small quiet">in {{ email.uses.map((use) => use.name).join(', ') }}</span>
         </button>
       </v-card-text>
-      <v-card-actions><v-btn @click="emit('close')">Not now</v-btn></v-card-actions>
+      <v-card-actions><v-btn @click="emit('close')">Cancel</v-btn></v-card-actions>
     </v-card>
   </v-dialog>
 </template>

@@ -169,7 +169,7 @@ describe('A sequence on its workbench', () => {
 
   it('shares an email there is, instead of copying it', async () => {
     const { user, saves } = await open(TWO)
-    await user.click(screen.getByRole('button', { name: 'Use one there is' }))
+    await user.click(screen.getByRole('button', { name: 'Use an existing email' }))
     await user.click(await screen.findByRole('button', { name: /A Sunday with a needle/ }))
     await expect.poll(saves).toHaveLength(1)
     expect(saves()[0]!.sequence.steps[2]!.emailId).toBe(500)
@@ -180,7 +180,7 @@ describe('A sequence on its workbench', () => {
     await user.click(screen.getByRole('button', { name: 'Remove this email' }))
     await expect.poll(saves).toHaveLength(1)
     expect(saves()[0]!.sequence.steps.map((s) => s.id)).toEqual([2])
-    expect(notice.words).toBe('Email 1 is taken out.')
+    expect(notice.words).toBe('Email 1 is removed.')
     const waits = screen.getByLabelText('Waits')
     await user.clear(waits)
     await user.type(waits, '9')
@@ -199,7 +199,7 @@ describe('A sequence on its workbench', () => {
     const { user, server } = await open(TWO)
     await user.click(screen.getByRole('button', { name: 'Pause it' }))
     expect(await screen.findByText(/What is overdue then goes out at once, in order/)).toBeTruthy()
-    await user.click(screen.getByRole('button', { name: 'Let it go on' }))
+    await user.click(screen.getByRole('button', { name: 'Resume' }))
     await expect
       .poll(() => server.bodies('PUT /sequences/7/paused'))
       .toEqual([{ paused: true }, { paused: false }])

@@ -24,6 +24,7 @@ import { afterDays } from './rules'
 import { useSequence } from './useSequence'
 import LoadState from '../shared/LoadState.vue'
 import { useTakeOut } from '../shared/saving/useTakeOut'
+import { useInAddress } from '../shared/useInAddress'
 
 /** A sequence on its workbench: the days to come, its emails, and the one chosen. */
 const props = defineProps<{
@@ -39,7 +40,11 @@ const outcomes = computed(() =>
 const emit = defineEmits<{ saved: [] }>()
 const route = useRoute()
 const { view, effect, sequence, plan, pause, refresh } = useSequence(props.id, () => emit('saved'))
-const chosen = ref(0)
+const place = useInAddress<string>('email', '1')
+const chosen = computed({
+  get: () => Math.max(0, Number(place.value) - 1) || 0,
+  set: (i: number) => (place.value = String(i + 1)),
+})
 const dialog = ref<'' | 'join' | 'reuse'>('')
 const takeOut = useTakeOut()
 const steps = computed(() => sequence.value.value?.steps ?? [])
@@ -142,9 +147,7 @@ watch(
           />
         </div>
         <div id="sequence" class="row">
-          <v-btn size="small" @click="pause(!view.paused)">{{
-            view.paused ? 'Let it go on' : 'Pause it'
-          }}</v-btn>
+          <v-btn size="small" @click="pause(!view.paused)">{{ view.paused ? 'Resume' : 'Pause it' }}</v-btn>
           <v-btn size="small" @click="dialog = 'join'">Add people</v-btn>
           <span v-if="view.paused" class="small"
             >Nothing is sent. What is overdue then goes out at once, in order.</span
@@ -176,7 +179,7 @@ watch(
         </VueDraggable>
         <div class="row">
           <v-btn size="small" :prepend-icon="mdiPlus" @click="add()">Add an email</v-btn>
-          <v-btn size="small" @click="dialog = 'reuse'">Use one there is</v-btn>
+          <v-btn size="small" @click="dialog = 'reuse'">Use an existing email</v-btn>
           <span class="small quiet">{{ onTheirWay }}</span>
         </div>
         <StepFields

@@ -10,7 +10,7 @@ const id = Number(route.params.id)
 <template>
   <main class="page stack">
     <h1 class="unseen">A sequence</h1>
-    <p class="small"><router-link to="/emails/sequences">All sequences</router-link></p>
+    <p class="small alone"><router-link to="/emails/sequences">All sequences</router-link></p>
     <SequenceBench :id="id" :key="id" offer-name="" />
   </main>
 </template>

@@ -124,13 +124,13 @@ const numbers = computed(() => {
         v-model="rules.to"
         class="time"
         type="time"
-        label="Nor after"
+        label="Not after"
         :error-messages="at('to')"
       />
     </div>
     <p v-if="at('days')" class="grave small" role="alert">{{ at('days') }}</p>
     <div class="row">
-      <v-select v-model="rules.condition.kind" :items="conditions" label="It goes" />
+      <v-select v-model="rules.condition.kind" :items="conditions" label="Send it" />
       <v-select
         v-if="rules.condition.kind === 'RESULT_IS' || rules.condition.kind === 'RESULT_IS_NOT'"
         v-model="rules.condition.result"

@@ -29,7 +29,7 @@ const THROW_AWAY = [
       hint="A proof of work, on your own server: no pictures to click, nobody else asked."
       persistent-hint
     />
-    <v-select v-model="checks.throwAway" :items="THROW_AWAY" label="Throw-away addresses" />
+    <v-select v-model="checks.throwAway" :items="THROW_AWAY" label="Disposable addresses" />
     <v-combobox
       v-model="checks.dotless"
       multiple

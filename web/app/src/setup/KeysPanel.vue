@@ -63,7 +63,7 @@ onMounted(load)
       <div class="row mt-2">
         <code>{{ made }}</code>
         <CopyButton :text="made" what="the key" />
-        <v-btn size="small" @click="made = ''">I have it</v-btn>
+        <v-btn size="small" @click="made = ''">I have copied it</v-btn>
       </div>
     </v-alert>
     <ul v-if="keys.length" class="keys">
@@ -87,7 +87,7 @@ onMounted(load)
         placeholder="The shop's till"
         :error-messages="wrong"
       />
-      <v-checkbox v-model="onlyChecks" label="May only check" hide-details />
+      <v-checkbox v-model="onlyChecks" label="Check only, without using up" hide-details />
       <v-btn type="submit">Make a key</v-btn>
     </form>
     <ConfirmDialog

@@ -125,7 +125,7 @@ const takeOut = useTakeOut()
           />
           <v-text-field
             v-model="s.replyTo"
-            label="Answers go to"
+            label="Replies go to"
             placeholder="the sender's address"
             :error-messages="setup.problemAt('replyTo')"
           />

@@ -70,7 +70,7 @@ const test = () =>
         <v-text-field v-model="smtp.host" label="Server" :error-messages="at('host')" />
         <NumberField v-model="smtp.port" class="port" label="Port" :error-messages="at('port')" />
       </div>
-      <v-select v-model="smtp.security" :items="SECURITY" label="Kept private by" />
+      <v-select v-model="smtp.security" :items="SECURITY" label="Encryption" />
       <v-text-field v-model="smtp.user" label="User" autocomplete="off" :error-messages="at('user')" />
       <v-text-field
         v-model="smtp.password"
@@ -83,7 +83,7 @@ const test = () =>
       />
       <div class="row">
         <v-btn color="primary" variant="flat" :loading="busy" @click="save">Save the mail server</v-btn>
-        <v-btn v-if="business.view?.smtp" @click="leaveAsItWas">Leave it as it was</v-btn>
+        <v-btn v-if="business.view?.smtp" @click="leaveAsItWas">Cancel</v-btn>
       </div>
     </template>
     <div v-else class="row spread">

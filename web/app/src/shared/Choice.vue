@@ -26,7 +26,7 @@ const chosen = defineModel<C>({ required: true })
   max-width: 100%;
   justify-self: start;
   align-self: flex-start;
-  border: 1px solid var(--line);
+  border: 1px solid var(--outline);
   border-radius: 10px;
   overflow: hidden;
   background: rgb(var(--v-theme-surface));

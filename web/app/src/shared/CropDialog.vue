@@ -57,13 +57,13 @@ async function cut() {
 
 <template>
   <v-dialog
-    aria-label="Cut the picture"
+    aria-label="Crop the picture"
     :model-value="true"
     max-width="720"
     @update:model-value="emit('close')"
   >
     <v-card>
-      <v-card-title><h2>Cut the picture</h2></v-card-title>
+      <v-card-title><h2>Crop the picture</h2></v-card-title>
       <v-card-text>
         <p class="quiet small">Drag the corners; or arrow keys to move the part, + and − to size it.</p>
         <div tabindex="0" role="group" aria-label="The part to keep" @keydown="press">
@@ -72,8 +72,8 @@ async function cut() {
         <p v-if="fault" class="grave" role="alert">{{ fault }}</p>
       </v-card-text>
       <v-card-actions>
-        <v-btn @click="emit('close')">Leave it whole</v-btn>
-        <v-btn color="primary" variant="flat" :loading="busy" @click="cut">Cut it</v-btn>
+        <v-btn @click="emit('close')">Keep it whole</v-btn>
+        <v-btn color="primary" variant="flat" :loading="busy" @click="cut">Crop it</v-btn>
       </v-card-actions>
     </v-card>
   </v-dialog>

@@ -10,6 +10,8 @@ const KEYS = [
   ['Ctrl K', 'Find an offer, a person or a command'],
   ['Ctrl Z', 'One step back in what you write; Ctrl Shift Z one step forth'],
   ['Alt ↑ Alt ↓', 'Move the field or email that has the focus'],
+  ['Alt ← Alt →', 'Move a block of an email into columns, along them and out of them'],
+  ['D', 'Dates in full, and back'],
   ['?', 'This list'],
 ]
 </script>

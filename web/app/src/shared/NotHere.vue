@@ -2,6 +2,6 @@
   <main class="page stack">
     <h1>There is nothing at this address</h1>
     <p>It may have been removed, or the address is mistyped.</p>
-    <p><router-link to="/today">Go to Today</router-link></p>
+    <p class="alone"><router-link to="/today">Go to Today</router-link></p>
   </main>
 </template>

@@ -38,7 +38,7 @@ const chosen = defineModel<C>({ required: true })
   align-items: center;
   text-align: left;
   padding: 9px 13px;
-  border: 1px solid var(--line);
+  border: 1px solid var(--outline);
   border-radius: 10px;
   background: rgb(var(--v-theme-surface));
 }

@@ -37,7 +37,7 @@ async function picked() {
     <v-btn size="small" :loading="share !== null" @click="picker!.click()">{{
       picture ? 'Choose another' : 'Choose'
     }}</v-btn>
-    <v-btn v-if="picture" size="small" @click="picture = ''">Take out</v-btn>
+    <v-btn v-if="picture" size="small" @click="picture = ''">Remove</v-btn>
     <input
       ref="picker"
       type="file"

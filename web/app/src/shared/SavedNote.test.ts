@@ -61,8 +61,8 @@ describe('How a document stands', () => {
 
   it('offers what was not saved before the page was closed', async () => {
     const { user, takeUp, leaveIt } = await note('saved', { found: true })
-    await user.click(screen.getByRole('button', { name: 'Take it up' }))
-    await user.click(screen.getByRole('button', { name: 'Throw it away' }))
+    await user.click(screen.getByRole('button', { name: 'Restore it' }))
+    await user.click(screen.getByRole('button', { name: 'Discard it' }))
     expect(takeUp).toHaveBeenCalledOnce()
     expect(leaveIt).toHaveBeenCalledOnce()
   })

@@ -41,8 +41,8 @@ const words = computed(() => {
   <v-alert v-if="d.found.value" type="info" variant="tonal" density="compact" class="told" role="status">
     Work of {{ moment(d.found.value.draft.at) }} was not saved before this page was closed.
     <div class="row mt-2">
-      <v-btn size="small" @click="d.takeUp()">Take it up</v-btn>
-      <v-btn size="small" @click="d.leaveIt()">Throw it away</v-btn>
+      <v-btn size="small" @click="d.takeUp()">Restore it</v-btn>
+      <v-btn size="small" @click="d.leaveIt()">Discard it</v-btn>
     </div>
   </v-alert>
   <v-alert v-if="d.state.value === 'conflict'" type="warning" variant="tonal" density="compact" class="told">

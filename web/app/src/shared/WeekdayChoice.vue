@@ -31,13 +31,14 @@ function turn(day: D) {
 <style scoped>
 .days {
   display: flex;
+  flex-wrap: wrap;
   gap: 3px;
 }
 button {
   width: 34px;
   height: 34px;
   border-radius: 50%;
-  border: 1px solid var(--line);
+  border: 1px solid var(--outline);
   font-size: 13px;
 }
 button[aria-pressed='true'] {

@@ -62,7 +62,7 @@ const sorted = computed(() => [...(verdicts.value ?? [])].sort((a, b) => Number(
       There is no form for a site yet. Add one at an offer’s Ask stop.
     </p>
     <ul class="verdicts" aria-live="polite">
-      <li v-for="v in sorted" :key="v.formId">
+      <li v-for="v in sorted" :key="v.formId" class="alone">
         <v-icon
           :icon="v.shows ? mdiCheckCircleOutline : mdiMinusCircleOutline"
           :color="v.shows ? 'success' : undefined"

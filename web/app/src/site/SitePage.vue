@@ -10,6 +10,7 @@ import { useSites } from './useSites'
 import LoadState from '../shared/LoadState.vue'
 import ConfirmDialog from '../shared/ConfirmDialog.vue'
 import { useSiteCalls } from './useSiteCalls'
+import { vCards } from '../shared/vCards'
 
 const calls = useSiteCalls()
 
@@ -76,7 +77,7 @@ async function remove() {
       </div>
       <div class="row">
         <v-btn type="submit" color="primary" variant="flat">Add it</v-btn>
-        <v-btn @click="adding = false">Not now</v-btn>
+        <v-btn @click="adding = false">Cancel</v-btn>
       </div>
     </form>
 
@@ -110,7 +111,7 @@ async function remove() {
         A page holds a place for the form {{ key }}, which does not exist (any more). Take that line out of
         your site.
       </p>
-      <table v-if="view.forms.length" class="seen">
+      <table v-if="view.forms.length" v-cards class="listing">
         <thead>
           <tr>
             <th>Form</th>
@@ -202,11 +203,6 @@ async function remove() {
   font-size: 13px;
   color: var(--quiet);
   font-weight: 550;
-}
-.seen td,
-.seen th {
-  padding: 5px 12px 5px 0;
-  border-bottom: 1px solid var(--line);
 }
 summary {
   cursor: pointer;

@@ -66,7 +66,7 @@ describe('The first hour', () => {
     const live = await screen.findByRole('link', { name: 'Go live' })
     expect(live.getAttribute('href')).toBe('/offers/7/give')
     server.on('PUT /beginning/PUT_AWAY', { lines: [] }).on('DELETE /beginning/PUT_AWAY', list)
-    await user.click(screen.getByRole('button', { name: 'Put this list away' }))
+    await user.click(screen.getByRole('button', { name: 'Hide this list' }))
     await expect.poll(() => screen.queryByText('Your first offer, step by step')).toBeNull()
     await notice.takeBack()
     expect(await screen.findByText('4 of 6 done')).toBeTruthy()

@@ -48,7 +48,7 @@ async function tryNow() {
 
 async function putAway() {
   today.value!.firstHour = await beginning.note('PUT_AWAY')
-  notice.did('The list is put away.', async () => {
+  notice.did('The list is hidden.', async () => {
     today.value!.firstHour = await beginning.bringBack()
   })
 }
@@ -124,7 +124,7 @@ watch([() => clock.moves, () => clock.tick], () => void load(), { immediate: tru
           <v-btn size="small" @click="tryAside">Try again</v-btn>
           <router-link class="small" :to="`/people/${aside.personId}`">{{ aside.email }}</router-link>
         </div>
-        <p v-if="today.waitingToConfirm > 0" class="waiting">
+        <p v-if="today.waitingToConfirm > 0" class="waiting alone">
           <router-link to="/people?state=WAITING_TO_CONFIRM"
             >{{ people(today.waitingToConfirm) }} {{ today.waitingToConfirm === 1 ? 'is' : 'are' }} waiting to
             confirm</router-link

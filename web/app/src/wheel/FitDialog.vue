@@ -73,7 +73,7 @@ function take() {
             <NumberField v-model="winners" optional label="Of 100 spins win" min="0" max="100" step="any" />
           </div>
           <v-btn type="submit" :loading="busy" :disabled="most === undefined && winners === undefined"
-            >Work it out</v-btn
+            >Calculate</v-btn
           >
           <p v-if="wrong" class="grave" role="alert">{{ wrong }}</p>
           <div v-if="found" aria-live="polite" class="stack tight">
@@ -94,8 +94,10 @@ function take() {
         </form>
       </v-card-text>
       <v-card-actions>
-        <v-btn @click="open = false">Leave it as it is</v-btn>
-        <v-btn color="primary" variant="flat" :disabled="!lines.length" @click="take">Take it</v-btn>
+        <v-btn @click="open = false">Cancel</v-btn>
+        <v-btn color="primary" variant="flat" :disabled="!lines.length" @click="take"
+          >Use these weights</v-btn
+        >
       </v-card-actions>
     </v-card>
   </v-dialog>

@@ -35,8 +35,8 @@ const SHOWN = [
           max="560"
           :error-messages="problemAt('gives.looks.size')"
         />
-        <v-select v-model="looks.half" label="One sees" :items="SHOWN" />
-        <v-select v-model="looks.pointer" label="It points" :items="POINTERS" />
+        <v-select v-model="looks.half" label="Visible part" :items="SHOWN" />
+        <v-select v-model="looks.pointer" label="Pointer" :items="POINTERS" />
         <NumberField
           v-model="looks.seconds"
           label="Turns for"

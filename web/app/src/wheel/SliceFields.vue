@@ -77,7 +77,7 @@ const readable = computed(() => contrast(INK, slice.value.colour))
       />
     </template>
     <div class="row fields">
-      <v-switch v-model="limited" label="Only so many" class="switch" />
+      <v-switch v-model="limited" label="Limited number" class="switch" />
       <NumberField
         v-if="limited"
         v-model="slice.pieces"

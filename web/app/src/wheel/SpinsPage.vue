@@ -10,6 +10,7 @@ import ConfirmDialog from '../shared/ConfirmDialog.vue'
 import LoadState from '../shared/LoadState.vue'
 import { nameOf } from './slices'
 import { useWheel } from './useWheel'
+import { vCards } from '../shared/vCards'
 
 /** All spins of a wheel, newest first: who drew what, and what became of it. */
 const offerId = Number(useRoute().params.id)
@@ -114,7 +115,7 @@ watch(
       <p v-else>Nobody has spun yet. The first spin stands here as soon as there is one.</p>
     </div>
     <div v-if="rows?.length" class="panel table">
-      <table>
+      <table v-cards class="listing">
         <thead>
           <tr>
             <th scope="col">When</th>
@@ -170,33 +171,9 @@ watch(
   flex: 1 1 170px;
 }
 .table {
-  padding: 0;
   overflow-x: auto;
   /* What is only told stays within what scrolls. */
   position: relative;
-}
-table {
-  width: 100%;
-  border-collapse: collapse;
-  font-size: 14px;
-}
-th {
-  text-align: left;
-  font-weight: 600;
-  color: var(--quiet);
-  font-size: 13px;
-}
-th,
-td {
-  padding: 8px 14px;
-  border-bottom: 1px solid var(--line);
-  white-space: nowrap;
-}
-tr:last-child td {
-  border-bottom: 0;
-}
-.act {
-  text-align: right;
 }
 .more {
   justify-self: center;

@@ -35,7 +35,7 @@ const step = (by: number) => (text.value = String(Math.max(1, Math.round(weight.
 .stepper {
   display: inline-grid;
   grid-template-columns: 28px 40px 28px;
-  border: 1px solid var(--line);
+  border: 1px solid var(--outline);
   border-radius: 8px;
   height: 32px;
   background: rgb(var(--v-theme-surface));

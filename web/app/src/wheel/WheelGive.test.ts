@@ -158,7 +158,7 @@ describe('Fit to a budget', () => {
       },
     })
     await shown.user.type(await screen.findByLabelText('A spin costs at most'), '0.10')
-    await shown.user.click(screen.getByRole('button', { name: 'Work it out' }))
+    await shown.user.click(screen.getByRole('button', { name: 'Calculate' }))
     return { ...shown, server, mine, open }
   }
 
@@ -167,7 +167,7 @@ describe('Fit to a budget', () => {
     expect(await screen.findByText('Sheet: 9 instead of 15')).toBeTruthy()
     expect(server.bodies('POST /offers/1/wheel/fit')[0]).toMatchObject({ mostCost: 10 })
     expect(mine.slices[0]!.weight).toBe(15)
-    await user.click(screen.getByRole('button', { name: 'Take it' }))
+    await user.click(screen.getByRole('button', { name: 'Use these weights' }))
     expect(mine.slices[0]!.weight).toBe(9)
     expect(open.value).toBe(false)
   })
@@ -175,7 +175,7 @@ describe('Fit to a budget', () => {
   it('says when no weights do that, and what went wrong', async () => {
     await dialog({ possible: false, changes: [], after: NUMBERS })
     expect(await screen.findByText(/No weights do that/)).toBeTruthy()
-    expect(screen.getByRole('button', { name: 'Take it' }).hasAttribute('disabled')).toBe(true)
+    expect(screen.getByRole('button', { name: 'Use these weights' }).hasAttribute('disabled')).toBe(true)
     document.body.replaceChildren()
     await dialog(AWAY)
     expect(await screen.findByText('Jeton cannot be reached.')).toBeTruthy()

@@ -23,6 +23,7 @@ import WordsFields from './WordsFields.vue'
 import { copyOf, FEWEST_SLICES, freshSlice, MOST_SLICES, sum } from './slices'
 import { useTriedWheel, useWheel, useWheelNumbers } from './useWheel'
 import { useTakeOut } from '../shared/saving/useTakeOut'
+import { useInAddress } from '../shared/useInAddress'
 
 /** The Give stop of a wheel: slices, what they cost, limits; right the wheel, to be tried. */
 const props = defineProps<{ view: OfferView; settings: Document<OfferSettings> }>()
@@ -36,7 +37,7 @@ const wheel = computed({
 const problemAt = props.settings.problemAt
 const SIZES = ['Desktop', 'Phone'] as const
 const size = ref<string>('Phone')
-const open = ref('')
+const open = useInAddress<string>('slice', '')
 const fitting = ref(false)
 const { answer: numbers, fault: uncounted } = useWheelNumbers(offerId, () =>
   wheel.value?.slices ? wheel.value : null,

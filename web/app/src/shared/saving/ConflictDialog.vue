@@ -51,7 +51,7 @@ function save() {
         </fieldset>
       </v-card-text>
       <v-card-actions>
-        <v-btn @click="emit('close')">Not now</v-btn>
+        <v-btn @click="emit('close')">Cancel</v-btn>
         <v-btn color="primary" variant="flat" @click="save">Save what I chose</v-btn>
       </v-card-actions>
     </v-card>

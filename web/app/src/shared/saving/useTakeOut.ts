@@ -9,6 +9,6 @@ export function useTakeOut() {
   const notice = useNotice()
   return (what: string, work: () => void) => {
     const back = undoable(work)
-    notice.did(`${what} is taken out.`, back && (async () => back()))
+    notice.did(`${what} is removed.`, back && (async () => back()))
   }
 }

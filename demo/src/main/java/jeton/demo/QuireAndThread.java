@@ -120,7 +120,7 @@ class QuireAndThread {
         1,
         new SequenceDraft(
             "Welcome to the bindery", WelcomeEmails.welcome(picture("notebook.svg"))));
-    missedIt(offer.id());
+    stillHere(offer.id());
     tools.dkim().make();
     tools.dkim().turn(true);
     offers.changeState(offer.id(), OfferState.LIVE);
@@ -128,8 +128,8 @@ class QuireAndThread {
   }
 
   /** Starts by itself for whoever has not opened the plan in five days. */
-  private void missedIt(long offerId) {
-    Sequence missed = sequences.make("Did you miss it?");
+  private void stillHere(long offerId) {
+    Sequence reminder = sequences.make("Your plan is still here");
     SequenceRules rules =
         new SequenceRules(
             false,
@@ -137,9 +137,9 @@ class QuireAndThread {
             new Start(Start.Kind.PASS_NOT_USED, Optional.of(offerId), "", 5, ""),
             RunAgain.NEVER);
     sequences.save(
-        missed.id(),
+        reminder.id(),
         1,
-        new SequenceDraft(missed.name(), rules, List.of(WelcomeEmails.missedIt()), false));
+        new SequenceDraft(reminder.name(), rules, List.of(WelcomeEmails.stillHere()), false));
   }
 
   private FormSettings form() {

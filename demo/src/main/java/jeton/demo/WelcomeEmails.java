@@ -67,7 +67,7 @@ final class WelcomeEmails {
   }
 
   /** For those who have not opened their plan in five days. */
-  static StepDraft missedIt() {
+  static StepDraft stillHere() {
     return step(
         new StepRules(
             0,
@@ -78,12 +78,12 @@ final class WelcomeEmails {
             "",
             new Condition(Condition.Kind.PASS_NOT_USED, "")),
         email(
-            "Did you miss your plan?",
-            "It is still here for you",
+            "Your plan is still here",
+            "Twelve pages, one evening, and a link that works",
             List.of(
                 HELLO,
                 EmailBlock.text(
-                    "<p>a few days ago you asked for the plan. Your link still works, and here is a fresh one.</p>"),
+                    "<p>you asked for the plan some days ago and have not opened it yet. It is still here, behind the button.</p><p>Print two sheets, fold them, and the first five holes are done before the tea is cold.</p>"),
                 EmailBlock.incentive("Open the plan"))));
   }
 

@@ -43,7 +43,7 @@ class CouponPathTest {
     owner.getByLabel("Percent", new Page.GetByLabelOptions().setExact(true)).fill("15");
     owner.getByLabel("On what").fill("papers");
     owner.getByLabel("Begins with").fill("br");
-    owner.getByLabel("Least order").fill("10");
+    owner.getByLabel("Minimum order").fill("10");
     String origin = owner.request().get(demo.base + "/api/demo/places").text();
     owner
         .getByLabel("Address of the shop")
@@ -52,11 +52,11 @@ class CouponPathTest {
     // A made sample reads back, and a slip of the pen is told.
     assertThat(owner.locator(".sample")).hasText(CODE);
     String sample = owner.locator(".sample").textContent().strip();
-    owner.getByLabel("Type one to try").fill(sample.toLowerCase());
+    owner.getByLabel("Test a code").fill(sample.toLowerCase());
     assertThat(owner.getByText("That reads well")).isVisible();
     char last = sample.charAt(sample.length() - 1);
     owner
-        .getByLabel("Type one to try")
+        .getByLabel("Test a code")
         .fill(sample.substring(0, sample.length() - 1) + (last == '7' ? '8' : '7'));
     assertThat(owner.getByText("A slip of the pen: one sign is wrong.")).isVisible();
     var shown = owner.frameLocator("iframe[title='The page behind their link']");
@@ -111,7 +111,7 @@ class CouponPathTest {
     owner.getByLabel("Why (kept in the history)").fill("passed on");
     owner.getByRole(AriaRole.BUTTON, named("Withdraw it")).click();
     assertThat(owner.getByText("withdrawn: passed on")).isVisible();
-    owner.getByRole(AriaRole.BUTTON, named("Make good again")).click();
+    owner.getByRole(AriaRole.BUTTON, named("Make valid again")).click();
     assertThat(owner.getByRole(AriaRole.BUTTON, named("Withdraw " + code))).isVisible();
   }
 
@@ -137,7 +137,7 @@ class CouponPathTest {
     owner.getByLabel("What will use it").fill("The market stall");
     owner.getByRole(AriaRole.BUTTON, named("Make a key")).click();
     assertThat(owner.locator("#keys code")).hasText(Pattern.compile("jk_[A-Za-z0-9_-]{27}"));
-    owner.getByRole(AriaRole.BUTTON, named("I have it")).click();
+    owner.getByRole(AriaRole.BUTTON, named("I have copied it")).click();
     assertThat(owner.locator("#keys code")).hasCount(0);
     owner.getByRole(AriaRole.BUTTON, named("Revoke The market stall")).click();
     owner.getByRole(AriaRole.BUTTON, named("Revoke it")).click();

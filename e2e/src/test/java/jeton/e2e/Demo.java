@@ -27,6 +27,7 @@ import jeton.server.followup.SequenceDraft;
 import jeton.server.followup.Sequences;
 import jeton.server.offer.Offers;
 import org.springframework.context.ConfigurableApplicationContext;
+import tools.jackson.databind.json.JsonMapper;
 
 /** One demo and one browser for all browser tests of this JVM. */
 final class Demo {
@@ -176,6 +177,17 @@ final class Demo {
       keptOpen = owner();
     }
     return keptOpen;
+  }
+
+  /** The screen of an offer of a kind, without its stop. */
+  String offerOf(Page page, String kind) {
+    return new JsonMapper()
+        .readTree(page.request().get("/api/offers").text())
+        .valueStream()
+        .filter(one -> one.at("/offer/kind").asString().equals(kind))
+        .map(one -> "/app/offers/" + one.at("/offer/id").asLong())
+        .findFirst()
+        .orElseThrow();
   }
 
   /** What axe finds that is serious or worse, once nothing is on its way. */

@@ -84,7 +84,7 @@ class EmailsTest {
         .hasExactlyElementsOfTypes(
             EmailBlock.Text.class, EmailBlock.Button.class, EmailBlock.Divider.class);
     Assertions.assertThat(blocks(id).get(0).texts().get(0)).contains("{{first_name}}");
-    button(page, "^A plain letter").click();
+    button(page, "^Plain letter").click();
     button(page, "^Plain text").click();
     assertThat(page.locator("pre").last()).containsText("Hello Aoife");
     Assertions.assertThat(Demo.seriousFaults(page)).isEmpty();
@@ -99,7 +99,7 @@ class EmailsTest {
     Locator subject = emptied(page);
     subject.pressSequentially("LOOK AT THIS NOW");
     assertThat(page.getByText("read like shouting")).isVisible();
-    page.getByText("Subjects from your own words").click();
+    page.getByText("Subject ideas").click();
     button(page, "^Two small fixes$").click();
     assertThat(page.locator(".head .line strong")).hasText("Two small fixes");
     assertThat(page.getByText("read like shouting")).not().isVisible();
@@ -127,12 +127,12 @@ class EmailsTest {
     assertThat(page.getByText("Many mailboxes show no pictures at first.")).isVisible();
     FileChooser chooser = page.waitForFileChooser(() -> button(page, "^Choose$").first().click());
     chooser.setFiles(new FilePayload("paper.png", "image/png", png(400, 300)));
-    button(page, "^Cut it$").click();
+    button(page, "^Crop it$").click();
     Locator part = page.getByLabel("The part to keep");
     assertThat(part.locator("img").first()).isVisible();
     part.press("-");
     part.press("ArrowRight");
-    page.getByRole(AriaRole.DIALOG).getByText("Cut it", exactly()).click();
+    page.getByRole(AriaRole.DIALOG).getByText("Crop it", exactly()).click();
     assertThat(page.getByRole(AriaRole.DIALOG)).not().isVisible();
     page.getByLabel("What it shows, for those who do not see it").fill("A sheet of paper");
     saved(page);
@@ -202,7 +202,7 @@ class EmailsTest {
     saved(page);
     button(page, "^Pause it").click();
     assertThat(page.locator(".left .mark")).hasText("paused");
-    button(page, "^Let it go on").click();
+    button(page, "^Resume").click();
     assertThat(page.locator(".left .mark")).not().isVisible();
     page.context().close();
   }

@@ -4,12 +4,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.ColorScheme;
+import com.microsoft.playwright.options.ForcedColors;
 import com.microsoft.playwright.options.LoadState;
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
-import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
 
 /**
  * What holds on every screen of the owner's: it fits its window, says nothing to the console, and
@@ -46,16 +49,6 @@ class EveryScreenTest {
           "/app/account",
           "/app/nowhere");
 
-  private static final List<String> IN_THE_DARK =
-      List.of(
-          "/app/today",
-          "/app/offers/1/ask",
-          "/app/offers/1/follow-up",
-          "/app/people",
-          "/app/emails/engine",
-          "/app/mailings/1",
-          "/app/setup");
-
   private static final int[] WIDTHS = {1280, 820, 390, 360};
   private static final int HEIGHT = 800;
   private static final String AT_REST =
@@ -74,64 +67,122 @@ class EveryScreenTest {
       }
       """;
 
+  // Targets under 44 px, but for links within a sentence, which are as tall as its line.
+  private static final String SMALL =
+      """
+      () => [...document.querySelectorAll(
+          'a[href], button, input:not([type=hidden]), select, textarea, [role=button], [role=tab], summary')]
+        .filter((e) => {
+          const box = e.getBoundingClientRect()
+          const inLine = e.tagName === 'A' && getComputedStyle(e).display === 'inline'
+            && e.parentElement.textContent.trim().length > e.textContent.trim().length
+          return box.width > 1 && box.height > 1 && getComputedStyle(e).visibility !== 'hidden'
+            && !e.disabled && !inLine && !e.closest('[inert]')
+        })
+        .map((e) => e.closest('.v-field, .v-selection-control, label, .v-list-item') ?? e)
+        .filter((e) => e.getBoundingClientRect().height < 43.5 || e.getBoundingClientRect().width < 43.5)
+        .map((e) => `${e.tagName} “${(e.ariaLabel || e.textContent).trim().slice(0, 40)}” is `
+          + `${Math.round(e.getBoundingClientRect().width)} x ${Math.round(e.getBoundingClientRect().height)}`)
+      """;
+
+  // What is chosen has a line of its own where all grounds are the system's.
+  private static final String CHOSEN_BY_COLOUR =
+      """
+      () => [...document.querySelectorAll('[aria-pressed=true], [aria-current]:not([aria-current=false])')]
+        .filter((e) => e.getBoundingClientRect().width > 1)
+        .filter((e) => getComputedStyle(e).outlineStyle === 'none')
+        .map((e) => e.textContent.trim().slice(0, 40))
+      """;
+
   private final Demo demo = Demo.get();
 
-  @Test
-  void nothingScrollsSideways_andNothingIsSaidToTheConsole() {
+  /** What is asked of every screen. */
+  private enum Rule {
+    FITS,
+    SILENT,
+    LARGE_ENOUGH,
+    READABLE,
+    READABLE_IN_THE_DARK
+  }
+
+  /** What each rule finds, from one walk through all screens. */
+  private static Map<Rule, List<String>> found;
+
+  @ParameterizedTest
+  @EnumSource
+  void everyScreenHolds(Rule rule) {
+    if (found == null) {
+      found = walk();
+    }
+    assertThat(found.getOrDefault(rule, List.of())).isEmpty();
+  }
+
+  private Map<Rule, List<String>> walk() {
+    Map<Rule, List<String>> faults = new EnumMap<>(Rule.class);
     Page page = demo.owner();
-    List<String> faults = new ArrayList<>();
     page.onConsoleMessage(
         message -> {
           if (List.of("error", "warning").contains(message.type())) {
-            faults.add(page.url().replace(demo.base, "") + " says: " + message.text());
+            note(faults, Rule.SILENT, page.url().replace(demo.base, ""), message.text());
           }
         });
-    page.onPageError(error -> faults.add(page.url().replace(demo.base, "") + " throws: " + error));
-    List<String> screens = new ArrayList<>(SCREENS);
-    screens.add(of(page, "COUPON") + "/codes");
-    screens.add(of(page, "QUIZ") + "/players");
-    screens.add(of(page, "WHEEL") + "/spins");
-    for (String screen : screens) {
+    page.onPageError(error -> note(faults, Rule.SILENT, page.url().replace(demo.base, ""), error));
+    for (String screen : screens(page)) {
       page.setViewportSize(WIDTHS[0], HEIGHT);
-      page.navigate(screen);
-      page.locator("main h1").first().waitFor();
-      // What it lists has come, too.
-      page.waitForLoadState(LoadState.NETWORKIDLE);
-      page.waitForFunction(AT_REST);
+      page.emulateMedia(new Page.EmulateMediaOptions().setColorScheme(ColorScheme.LIGHT));
+      show(page, screen);
+      Demo.seriousFaults(page).forEach(fault -> note(faults, Rule.READABLE, screen, fault));
+      page.emulateMedia(new Page.EmulateMediaOptions().setColorScheme(ColorScheme.DARK));
+      Demo.seriousFaults(page)
+          .forEach(fault -> note(faults, Rule.READABLE_IN_THE_DARK, screen, fault));
       for (int width : WIDTHS) {
         page.setViewportSize(width, HEIGHT);
         String wide = (String) page.evaluate(WIDEST);
         if (!wide.isEmpty()) {
-          faults.add(screen + " at " + width + ": " + wide);
+          note(faults, Rule.FITS, screen, "at " + width + ": " + wide);
         }
       }
+      ((List<?>) page.evaluate(SMALL)).forEach(one -> note(faults, Rule.LARGE_ENOUGH, screen, one));
     }
     page.context().close();
-    assertThat(faults).isEmpty();
+    return faults;
   }
 
-  /** The address of an offer of a kind. */
-  private String of(Page page, String kind) {
-    JsonNode offers = new JsonMapper().readTree(page.request().get("/api/offers").text());
-    return offers
-        .valueStream()
-        .filter(one -> one.at("/offer/kind").asString().equals(kind))
-        .map(one -> "/app/offers/" + one.at("/offer/id").asLong())
-        .findFirst()
-        .orElseThrow();
+  private static void note(Map<Rule, List<String>> faults, Rule rule, String screen, Object fault) {
+    faults.computeIfAbsent(rule, r -> new ArrayList<>()).add(screen + ": " + fault);
   }
 
   @Test
-  void inTheDark_allCanBeRead() {
+  void inColoursOfTheSystem_whatIsChosenAndFocusedStandsOut() {
     Page page = demo.owner();
-    page.emulateMedia(new Page.EmulateMediaOptions().setColorScheme(ColorScheme.DARK));
+    page.emulateMedia(new Page.EmulateMediaOptions().setForcedColors(ForcedColors.ACTIVE));
     List<String> faults = new ArrayList<>();
-    for (String screen : IN_THE_DARK) {
-      page.navigate(screen);
-      page.locator("main h1").first().waitFor();
-      Demo.seriousFaults(page).forEach(fault -> faults.add(screen + ": " + fault));
+    for (String screen : List.of("/app/offers/1/ask", "/app/emails/engine", "/app/people/1")) {
+      show(page, screen);
+      ((List<?>) page.evaluate(CHOSEN_BY_COLOUR)).forEach(one -> faults.add(screen + ": " + one));
+      page.keyboard().press("Tab");
+      String focus =
+          (String) page.evaluate("() => getComputedStyle(document.activeElement).outlineStyle");
+      assertThat(focus).as(screen).isNotEqualTo("none");
     }
     page.context().close();
     assertThat(faults).isEmpty();
+  }
+
+  /** Every screen of the owner's, those of kinds of offer included. */
+  private List<String> screens(Page page) {
+    List<String> screens = new ArrayList<>(SCREENS);
+    screens.add(demo.offerOf(page, "COUPON") + "/codes");
+    screens.add(demo.offerOf(page, "QUIZ") + "/players");
+    screens.add(demo.offerOf(page, "WHEEL") + "/spins");
+    return screens;
+  }
+
+  /** Goes to a screen and waits until what it lists has come, too. */
+  private static void show(Page page, String screen) {
+    page.navigate(screen);
+    page.locator("main h1").first().waitFor();
+    page.waitForLoadState(LoadState.NETWORKIDLE);
+    page.waitForFunction(AT_REST);
   }
 }

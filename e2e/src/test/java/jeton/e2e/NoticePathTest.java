@@ -57,7 +57,7 @@ class NoticePathTest {
     owner.navigate("/app/setup#notices");
     Letters letters = new Letters(demo, Demo.OWNER);
     int before = letters.all().size();
-    owner.getByRole(AriaRole.BUTTON, named("Look at today’s")).click();
+    owner.getByRole(AriaRole.BUTTON, named("Preview today’s")).click();
     Locator dialog = owner.getByRole(AriaRole.DIALOG);
     assertThat(dialog.getByText("Subject:")).isVisible();
     assertThat(dialog.frameLocator("iframe").getByText("Newest:").first()).isVisible();

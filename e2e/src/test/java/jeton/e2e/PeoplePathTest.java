@@ -96,7 +96,7 @@ class PeoplePathTest {
         .getByLabel("Where does their consent come from?")
         .fill("Signed up at the autumn fair, on paper.");
     assertThat(Demo.seriousFaults(owner)).isEmpty();
-    owner.getByRole(AriaRole.BUTTON, named("Look at all rows")).click();
+    owner.getByRole(AriaRole.BUTTON, named("Check all rows")).click();
     owner.getByRole(AriaRole.BUTTON, named("Import 1 person")).click();
     assertThat(owner.getByRole(AriaRole.LINK, named("Refused rows as CSV"))).isVisible();
     assertThat(Demo.seriousFaults(owner)).isEmpty();

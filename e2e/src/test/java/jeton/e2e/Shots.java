@@ -48,8 +48,7 @@ final class Shots {
           new Shot("wheel-phone", "/o/spin-for-a-sheet", PHONE),
           new Shot("site", "/app/site", DESKTOP),
           new Shot("follow-up", "/app/offers/1/follow-up", DESKTOP),
-          new Shot(
-              "email-editor", "/app/offers/1/follow-up", DESKTOP, "^A Sunday", "^On your paper"),
+          new Shot("email-editor", "/app/offers/1/follow-up", DESKTOP, "^A Sunday", "^Framed"),
           new Shot("rehearsal", "/app/offers/1/rehearsal?confirms=540", DESKTOP),
           new Shot("mail-engine", "/app/emails/engine", DESKTOP, "Failed$"),
           new Shot("people", "/app/people?segment=2", DESKTOP),

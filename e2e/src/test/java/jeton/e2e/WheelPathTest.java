@@ -90,7 +90,7 @@ class WheelPathTest {
     assertThat(Demo.seriousFaults(owner)).isEmpty();
     owner.getByRole(AriaRole.BUTTON, named("Fit to a budget")).press("Enter");
     owner.getByLabel("A spin costs at most").fill("0.10");
-    owner.getByRole(AriaRole.BUTTON, named("Work it out")).press("Enter");
+    owner.getByRole(AriaRole.BUTTON, named("Calculate")).press("Enter");
     assertThat(owner.getByText("Bookmark: 6 instead of 20")).isVisible();
     assertThat(Demo.seriousFaults(owner)).isEmpty();
     owner.getByRole(AriaRole.BUTTON, named("Take it")).press("Enter");

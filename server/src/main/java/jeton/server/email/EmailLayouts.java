@@ -38,14 +38,14 @@ final class EmailLayouts {
               EmailBlock.text(
                   "<p>The link is yours alone. Keep this email for when you lose the tab.</p>")),
           layout(
-              "Did you miss it?",
+              "Not used yet",
               "For those who have not used their pass.",
               EmailContent.Style.FRAMED,
-              "Did you miss {{offer_name}}?",
+              "{{offer_name}} is still here",
               "Your link still works",
               HELLO,
               EmailBlock.text(
-                  "<p>a few days ago you asked for {{offer_name}}. It is still here for you.</p>"),
+                  "<p>you asked for {{offer_name}} and have not used it yet. It is still here, behind the button.</p>"),
               EmailBlock.incentive("Open it now")),
           layout(
               "First help",
