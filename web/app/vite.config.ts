@@ -8,7 +8,7 @@ export default defineConfig({
   plugins: [vue(), vuetify({ autoImport: true })],
   // The script for sites has no packages of its own: its tests run with these.
   resolve: { alias: { vitest: fileURLToPath(new URL('node_modules/vitest', import.meta.url)) } },
-  build: { target: 'es2022', chunkSizeWarningLimit: 900 },
+  build: { target: 'es2022', chunkSizeWarningLimit: 900, manifest: true },
   server: {
     fs: { allow: ['..'] },
     proxy: { '/api': 'http://127.0.0.1:8080', '/assets': 'http://127.0.0.1:8080' },

@@ -186,6 +186,9 @@ kbd {
   nav a.more {
     display: none;
   }
+  .brand {
+    min-height: 44px;
+  }
   .find {
     width: 44px;
     height: 44px;

@@ -113,8 +113,20 @@ watch([() => clock.moves, () => clock.tick], () => void look(), { immediate: tru
     flex-wrap: nowrap;
     overflow-x: auto;
     gap: 12px;
-    padding: 5px 16px;
+    padding: 2px 16px;
     white-space: nowrap;
+  }
+  .demo > * {
+    flex: none;
+  }
+  .demo :is(button, a) {
+    display: inline-flex;
+    align-items: center;
+    min-width: 44px;
+    min-height: 44px;
+  }
+  .places {
+    flex-wrap: nowrap;
   }
 }
 </style>

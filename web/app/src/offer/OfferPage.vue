@@ -1,19 +1,15 @@
 <script setup lang="ts">
-import { computed, nextTick, onUnmounted, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, onUnmounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { ApiFault } from '../api/client'
 import type { OfferView } from '../api/types'
 import { useClock } from '../clock/useClock'
 import { setGivenFillIns } from '../email/fillIns'
-import FollowUpStop from './FollowUpStop.vue'
 import { STOPS, STOP_WORDS, type Stop } from './stops'
 import CopyButton from '../shared/CopyButton.vue'
 import { saveAll } from '../shared/saving/desk'
 import { useKeys } from '../shared/useKeys'
-import AskStop from './AskStop.vue'
-import ConfirmStop from './ConfirmStop.vue'
 import FindingLine from './FindingLine.vue'
-import HandOverStop from './HandOverStop.vue'
 import KindMenu from './KindMenu.vue'
 import { kindOf } from './kinds'
 import TrackRibbon from './TrackRibbon.vue'
@@ -25,6 +21,12 @@ import { useOffers } from '../business/useOffers'
 import { usePlaceName } from '../shared/usePlace'
 
 const calls = useOffers()
+
+// Each stop loads what it needs when it is gone to.
+const AskStop = defineAsyncComponent(() => import('./AskStop.vue'))
+const ConfirmStop = defineAsyncComponent(() => import('./ConfirmStop.vue'))
+const HandOverStop = defineAsyncComponent(() => import('./HandOverStop.vue'))
+const FollowUpStop = defineAsyncComponent(() => import('./FollowUpStop.vue'))
 
 const route = useRoute()
 const router = useRouter()

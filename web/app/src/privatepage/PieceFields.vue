@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { mdiPlus, mdiTrashCanOutline } from '@mdi/js'
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import type { OfferView, PageFile, Piece } from '../api/types'
-import FillInEditor from '../email/FillInEditor.vue'
 import TagField from '../people/TagField.vue'
 import PictureField from '../shared/PictureField.vue'
 import FileField from './FileField.vue'
@@ -35,6 +34,8 @@ const unplayable = computed(() => {
   return file && !file.plays ? file.name : ''
 })
 
+/** The editor is loaded with the first piece of words that is opened. */
+const FillInEditor = defineAsyncComponent(() => import('../email/FillInEditor.vue'))
 const takeOut = useTakeOut()
 </script>
 

@@ -7,11 +7,11 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.TimeoutError;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.ColorScheme;
+import com.microsoft.playwright.options.WaitForSelectorState;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;
-import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.EnumSource;
+import org.junit.jupiter.api.Test;
 
 /** What holds in every dialog: it has a name, takes the focus, can be read, and goes by Escape. */
 class EveryDialogTest {
@@ -26,7 +26,7 @@ class EveryDialogTest {
 
   private static final List<Opening> DIALOGS =
       List.of(
-          new Opening("A new offer", "/app/offers", "New offer|Make an offer"),
+          new Opening("A new offer", "/app/offers", "Make an offer"),
           new Opening("Search", "/app/today", "Search"),
           new Opening("Keys", "/app/today", "Signed in as", "Keys"),
           new Opening("Add a form", "/app/offers/1/ask", "Add a form"),
@@ -36,11 +36,11 @@ class EveryDialogTest {
           new Opening("Add people", "/app/sequences/1", "Add people"),
           new Opening("Use an existing email", "/app/sequences/1", "Use an existing email"),
           new Opening("Make a sequence", "/app/emails/sequences", "Make a sequence"),
-          new Opening("Reachable again", "/app/emails/engine", "Reachable again…"),
+          new Opening("Reachable again", "/app/emails/engine?pile=FAILED", "Reachable again…"),
           new Opening("Do it for real", "/app/offers/1/rehearsal", "Do it for real"),
           new Opening("Ask · what the page says", "/app/offers/1/rehearsal", "Look at it: Ask"),
-          new Opening("picture", "DOWNLOAD/give", "Make a picture of it"),
-          new Opening("Remove this file", "DOWNLOAD/give", "Remove “|Remove |Take out"),
+          new Opening("A picture of it", "/app/offers/1/ask?part=looks", "Make a picture of it"),
+          new Opening("Remove this file", "/app/offers/1/give", "Remove "),
           new Opening("used", "COUPON/give", "Import used codes"),
           new Opening("Start from a quiz", "QUIZ/give", "Start from another"),
           new Opening("Even it out", "QUIZ/give", "Even it out"),
@@ -53,24 +53,22 @@ class EveryDialogTest {
           new Opening("Remove this site?", "/app/site", "Remove"),
           new Opening("Delete “", "/app/setup", "Delete the tag"),
           new Opening("Make another key?", "/app/setup", "Make another key"),
-          new Opening("The digest", "/app/setup", "Look at a digest|See the next digest"));
+          new Opening("as a digest", "/app/setup", "Preview today’s"));
+
+  private static final double PATIENCE_MS = 10_000;
 
   private final Demo demo = Demo.get();
 
-  @ParameterizedTest
-  @EnumSource(
-      value = ColorScheme.class,
-      names = {"LIGHT", "DARK"})
-  void eachHasAName_takesTheFocus_canBeRead_andGoesByEscape(ColorScheme look) {
+  @Test
+  void eachHasAName_takesTheFocus_canBeReadInBothLooks_andGoesByEscape() {
     Page page = demo.owner();
-    page.setDefaultTimeout(8000);
-    page.emulateMedia(new Page.EmulateMediaOptions().setColorScheme(look));
+    page.setDefaultTimeout(PATIENCE_MS);
     List<String> faults = new ArrayList<>();
     for (Opening opening : DIALOGS) {
       try {
         look(page, opening, faults);
       } catch (TimeoutError | AssertionError away) {
-        faults.add(opening.name() + ": " + away.getMessage().lines().findFirst().orElse(""));
+        faults.add(opening.name() + ": " + away.getMessage().lines().limit(4).toList());
       }
     }
     page.context().close();
@@ -86,7 +84,7 @@ class EveryDialogTest {
           .and(
               page.getByRole(AriaRole.BUTTON, named(press))
                   .or(page.locator(".v-list-item", words(press)))
-                  .or(page.getByRole(AriaRole.LINK, linked(press))))
+                  .or(page.getByRole(AriaRole.LINK, named(press))))
           .first()
           .click();
     }
@@ -97,13 +95,13 @@ class EveryDialogTest {
                 .setName(Pattern.compile(opening.name(), Pattern.CASE_INSENSITIVE)));
     dialog.first().waitFor();
     page.waitForFunction("() => document.activeElement.closest('[role=dialog], .v-overlay')");
-    Demo.seriousFaults(page).forEach(fault -> faults.add(opening.name() + ": " + fault));
+    for (ColorScheme look : List.of(ColorScheme.LIGHT, ColorScheme.DARK)) {
+      page.emulateMedia(new Page.EmulateMediaOptions().setColorScheme(look));
+      Demo.seriousFaults(page)
+          .forEach(fault -> faults.add(opening.name() + ", " + look + ": " + fault));
+    }
     page.keyboard().press("Escape");
-    dialog
-        .first()
-        .waitFor(
-            new Locator.WaitForOptions()
-                .setState(com.microsoft.playwright.options.WaitForSelectorState.HIDDEN));
+    dialog.first().waitFor(new Locator.WaitForOptions().setState(WaitForSelectorState.HIDDEN));
   }
 
   private String address(Page page, String screen) {
@@ -113,10 +111,6 @@ class EveryDialogTest {
 
   private static Page.GetByRoleOptions named(String name) {
     return new Page.GetByRoleOptions().setName(Pattern.compile("^(" + name + ")"));
-  }
-
-  private static Page.GetByRoleOptions linked(String name) {
-    return named(name);
   }
 
   private static Page.LocatorOptions words(String name) {
