@@ -27,6 +27,9 @@ const TODAY = {
   now: '2026-11-25T14:00:00Z',
   news: [],
   offers: [],
+  offersInAll: 0,
+  findings: [],
+  findingsInAll: 0,
   outbox: { troubled: 0, waiting: 0 },
   setAside: { total: 0, newest: [] },
   waitingToConfirm: 0,
@@ -140,7 +143,7 @@ describe('The application', () => {
   })
 
   it('opens the finder and the keys by keyboard', async () => {
-    server().on('GET /offers', []).on('GET /mailings', { mailings: [], total: 0 })
+    server().on('GET /offers/names', []).on('GET /mailings', { mailings: [], total: 0 })
     const { user } = await show(App)
     await screen.findByRole('navigation', { name: 'Main' })
     await user.keyboard('{Control>}k{/Control}')

@@ -340,6 +340,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/forms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["names_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/imports": {
         parameters: {
             query?: never;
@@ -958,6 +974,22 @@ export interface paths {
         get: operations["list_2"];
         put?: never;
         post: operations["make_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/offers/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["names"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3027,6 +3059,11 @@ export interface components {
             /** @enum {string} */
             shape: "IN_PAGE" | "POP_UP" | "SLIDE_IN" | "BAR" | "FULL_PAGE";
         };
+        FormName: {
+            key: string;
+            name: string;
+            offer: string;
+        };
         FormPicture: {
             drawing: string;
             hash: string;
@@ -3553,6 +3590,34 @@ export interface components {
             number: number;
             /** Format: int64 */
             size: number;
+        };
+        OfferFinding: {
+            finding: components["schemas"]["Finding"];
+            offer: string;
+            /** Format: int64 */
+            offerId: number;
+        };
+        OfferLine: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            /** @enum {string} */
+            state: "DRAFT" | "LIVE" | "PAUSED" | "ENDED";
+            track: components["schemas"]["Track"];
+        };
+        OfferName: {
+            confirmation: string;
+            delivery: string;
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            kind: "DOWNLOAD" | "COUPON" | "PRIVATE_PAGE" | "QUIZ" | "WHEEL";
+            name: string;
+            results: {
+                [key: string]: string;
+            };
+            /** @enum {string} */
+            state: "DRAFT" | "LIVE" | "PAUSED" | "ENDED";
         };
         OfferSave: {
             settings: components["schemas"]["OfferSettings"];
@@ -4486,13 +4551,18 @@ export interface components {
             what: "SIGNED_UP" | "ANSWERED" | "SENT" | "OPENED" | "CLICKED" | "GOT" | "WON" | "USED" | "CHANGED";
         };
         Today: {
+            findings: components["schemas"]["OfferFinding"][];
+            /** Format: int64 */
+            findingsInAll: number;
             firstHour: components["schemas"]["FirstHour"];
             halt?: components["schemas"]["Halt"];
             mailTrouble?: string;
             news: components["schemas"]["Told"][];
             /** Format: date-time */
             now: string;
-            offers: components["schemas"]["OfferView"][];
+            offers: components["schemas"]["OfferLine"][];
+            /** Format: int64 */
+            offersInAll: number;
             outbox: components["schemas"]["State"];
             setAside: components["schemas"]["SetAsideView"];
             /** Format: int64 */
@@ -5254,6 +5324,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EmailLayout"][];
+                };
+            };
+        };
+    };
+    names_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormName"][];
                 };
             };
         };
@@ -6450,6 +6540,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OfferView"];
+                };
+            };
+        };
+    };
+    names: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OfferName"][];
                 };
             };
         };

@@ -1,9 +1,11 @@
 import { api } from '../api/client'
-import type { FormView, OfferKind, OfferSettings, OfferView } from '../api/types'
+import type { FormView, OfferKind, OfferName, OfferSettings, OfferView } from '../api/types'
 
 /** The offers there are. */
 export const useOffers = () => ({
   all: () => api.get<OfferView[]>('/offers'),
+  /** Without what is judged and counted of each. */
+  names: () => api.get<OfferName[]>('/offers/names'),
   forms: (id: number) => api.get<FormView[]>(`/offers/${id}/forms`),
   get: (id: number) => api.get<OfferView>(`/offers/${id}`),
   make: (name: string, kind: OfferKind) => api.post<OfferView>('/offers', { name, kind }),

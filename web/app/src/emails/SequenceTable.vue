@@ -3,7 +3,7 @@ import { mdiPlus } from '@mdi/js'
 import { onMounted, ref } from 'vue'
 import { useRouter } from 'vue-router'
 import { oneLine } from '../api/client'
-import type { OfferView, SequenceLine } from '../api/types'
+import type { OfferName, SequenceLine } from '../api/types'
 import { startWords } from '../sequence/rules'
 import { people } from '../shared/when'
 import LoadState from '../shared/LoadState.vue'
@@ -16,13 +16,13 @@ const everyOffer = useOffers()
 /** All sequences: what starts each, and how many people are on their way. */
 const router = useRouter()
 const lines = ref<SequenceLine[] | null>(null)
-const offers = ref<OfferView[]>([])
+const offers = ref<OfferName[]>([])
 const fault = ref('')
 const making = ref(false)
 const name = ref('')
 const wrong = ref('')
 
-const offer = (id: number) => offers.value.find((o) => o.offer.id === id)?.offer.settings.name ?? 'an offer'
+const offer = (id: number) => offers.value.find((o) => o.id === id)?.name ?? 'an offer'
 
 async function make() {
   try {
@@ -38,7 +38,7 @@ const to = (line: SequenceLine) =>
 
 onMounted(async () => {
   try {
-    offers.value = await everyOffer.all()
+    offers.value = await everyOffer.names()
     lines.value = await sequences.all()
   } catch (failed) {
     fault.value = (failed as Error).message

@@ -81,7 +81,7 @@ describe('All sequences', () => {
 
   function serve() {
     return new FakeServer({
-      'GET /offers': [{ offer: { id: 1, settings: { name: 'First-notebook plan' } } }],
+      'GET /offers/names': [{ id: 1, name: 'First-notebook plan' }],
       'GET /sequences': [
         line,
         { ...line, id: 8, name: 'Winter', offers: [], onTheirWay: 30, drafts: 0, paused: false },

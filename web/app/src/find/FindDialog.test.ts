@@ -5,20 +5,16 @@ import { show } from '../testing/show'
 import FindDialog from './FindDialog.vue'
 
 const offer = {
-  offer: {
-    id: 1,
-    settings: {
-      name: 'First-notebook plan',
-      confirm: { email: { subject: 'Open your notebook plan' } },
-      handOver: { email: { subject: 'Your plan is here' } },
-    },
-  },
+  id: 1,
+  name: 'First-notebook plan',
+  confirmation: 'Open your notebook plan',
+  delivery: 'Your plan is here',
 }
 
 async function open() {
   const server = new FakeServer({
     'GET /mailings': { mailings: [], total: 0 },
-    'GET /offers': [offer],
+    'GET /offers/names': [offer],
     'GET /people': { people: [{ id: 3, email: 'aoife@mail.example' }], total: 1 },
   })
   const shown = await show(FindDialog)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import type { MailingView, OfferView } from '../api/types'
+import type { MailingView, OfferName } from '../api/types'
 import { useMailings } from '../mailing/useMailings'
 import { usePeople } from '../people/usePeople'
 import { useOffers } from '../business/useOffers'
@@ -21,7 +21,7 @@ interface Found {
 const emit = defineEmits<{ close: [] }>()
 const router = useRouter()
 const words = ref('')
-const offers = ref<OfferView[]>([])
+const offers = ref<OfferName[]>([])
 const mailings = ref<MailingView[]>([])
 const chosen = ref(0)
 const field = ref<HTMLInputElement>()
@@ -55,15 +55,15 @@ const COMMANDS: Found[] = [
 
 const found = computed<Found[]>(() => {
   const wanted = words.value.trim().toLowerCase()
-  const stops = offers.value.flatMap(({ offer }) => [
-    { words: offer.settings.name, kind: 'offer', to: `/offers/${offer.id}/give` },
+  const stops = offers.value.flatMap((offer) => [
+    { words: offer.name, kind: 'offer', to: `/offers/${offer.id}/give` },
     {
-      words: `${offer.settings.name}: ${offer.settings.confirm.email.subject}`,
+      words: `${offer.name}: ${offer.confirmation}`,
       kind: 'email',
       to: `/offers/${offer.id}/confirm`,
     },
     {
-      words: `${offer.settings.name}: ${offer.settings.handOver.email.subject}`,
+      words: `${offer.name}: ${offer.delivery}`,
       kind: 'email',
       to: `/offers/${offer.id}/hand-over`,
     },
@@ -91,7 +91,7 @@ function go(item: Found | undefined) {
 const move = (by: number) => (chosen.value = Math.max(0, Math.min(found.value.length - 1, chosen.value + by)))
 
 onMounted(() => field.value?.focus())
-void everyOffer.all().then((all) => (offers.value = all))
+void everyOffer.names().then((all) => (offers.value = all))
 void everyMailing.page(0).then((page) => (mailings.value = page.mailings))
 </script>
 

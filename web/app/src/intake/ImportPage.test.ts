@@ -32,7 +32,7 @@ async function open(one: PersonImport) {
   const server = new FakeServer({
     'GET /imports': [one],
     'GET /imports/4': one,
-    'GET /offers': [],
+    'GET /offers/names': [],
     'GET /tags': [],
     'GET /lists': [{ list: { id: 1, key: 'l', settings: { name: 'Letters', sentence: 'x' } }, people: 2 }],
     'POST /imports/4/preview': {

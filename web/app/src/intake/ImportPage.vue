@@ -2,7 +2,7 @@
 import { mdiArrowLeft, mdiTrayArrowUp } from '@mdi/js'
 import { computed, onMounted, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
-import type { ImportPlan, OfferView, PersonImport } from '../api/types'
+import type { ImportPlan, OfferName, PersonImport } from '../api/types'
 import { useOffers } from '../business/useOffers'
 import When from '../business/When.vue'
 import ListChoice from '../people/ListChoice.vue'
@@ -23,7 +23,7 @@ const router = useRouter()
 const id = computed(() => Number(route.params.id) || null)
 const { one, fault, all, bringIn, preview, check, act } = useImports(id)
 const offersOf = useOffers()
-const offers = ref<OfferView[]>([])
+const offers = ref<OfferName[]>([])
 const earlier = ref<PersonImport[]>([])
 const plan = ref<ImportPlan | null>(null)
 const sent = ref<number | null>(null)
@@ -53,7 +53,7 @@ async function list() {
 }
 onMounted(async () => {
   await list()
-  offers.value = await offersOf.all().catch(() => [])
+  offers.value = await offersOf.names().catch(() => [])
 })
 
 const choose = (event: Event) =>
@@ -166,8 +166,8 @@ const progress = computed(() => (100 * (one.value?.readRows ?? 0)) / Math.max(1,
               :items="[
                 { title: 'are on the list at once', value: undefined },
                 ...offers.map((o) => ({
-                  title: `are asked to confirm, by ${o.offer.settings.name}`,
-                  value: o.offer.id,
+                  title: `are asked to confirm, by ${o.name}`,
+                  value: o.id,
                 })),
               ]"
             />

@@ -14,13 +14,15 @@ const { value: starters, fault } = useLoaded(useQuiz(props.offerId).starters)
 const everyOffer = useOffers()
 /** A quiz of one’s own is copied by starting from it. */
 const { value: own } = useLoaded(async () =>
-  (await everyOffer.all())
-    .filter(({ offer }) => offer.kind === 'QUIZ' && offer.id !== props.offerId)
-    .map(({ offer }) => ({
-      name: offer.settings.name,
-      trade: 'One of your own',
-      quiz: offer.settings.gives as Quiz,
-    })),
+  Promise.all(
+    (await everyOffer.names())
+      .filter(({ id, kind }) => kind === 'QUIZ' && id !== props.offerId)
+      .map(async ({ id, name }) => ({
+        name,
+        trade: 'One of your own',
+        quiz: (await everyOffer.get(id)).offer.settings.gives as Quiz,
+      })),
+  ),
 )
 const files = computed(() => [...(own.value ?? []), ...(starters.value ?? [])])
 

@@ -6,7 +6,7 @@ import JoinDialog from './JoinDialog.vue'
 
 async function open() {
   const server = new FakeServer({
-    'GET /offers': [{ offer: { id: 1, settings: { name: 'First-notebook plan' } } }],
+    'GET /offers/names': [{ id: 1, name: 'First-notebook plan' }],
     'GET /people': { people: [{ id: 3, email: 'aoife@mail.example' }], total: 1 },
     'POST /sequences/7/people/count': { added: 40, alreadyIn: 3, notOnTheList: 1 },
     'POST /sequences/7/people': { added: 40, alreadyIn: 3, notOnTheList: 1 },

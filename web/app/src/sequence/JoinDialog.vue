@@ -54,9 +54,9 @@ watch(page, (now) => {
   found.value = [...kept, ...fresh.filter((p) => !kept.some((k) => k.value === p.value))]
 })
 onMounted(async () => {
-  offers.value = (await everyOffer.all()).map(({ offer }) => ({
-    title: offer.settings.name,
-    value: offer.id,
+  offers.value = (await everyOffer.names()).map(({ id, name }) => ({
+    title: name,
+    value: id,
   }))
 })
 

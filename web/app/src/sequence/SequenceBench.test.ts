@@ -51,7 +51,7 @@ function serve(first: SequenceView, effect: Effect = NO_EFFECT) {
       return (now = { ...now, version: version + 1, name: draft.name, rules: draft.rules, steps })
     },
     'POST /mail/preview': PREVIEW,
-    'GET /offers': [],
+    'GET /offers/names': [],
     'GET /tags': [],
     'GET /emails': [
       {

@@ -72,9 +72,9 @@ onMounted(async () => {
   if (!lists.isLoaded) {
     void lists.load()
   }
-  offers.value = (await everyOffer.all()).map(({ offer, results = {} }) => ({
-    title: offer.settings.name,
-    value: offer.id,
+  offers.value = (await everyOffer.names()).map(({ id, name, results = {} }) => ({
+    title: name,
+    value: id,
     results: Object.entries(results).map(([value, title]) => ({ value, title })),
   }))
 })

@@ -23,8 +23,8 @@ const visitor = ref({
 })
 const offers = ref<{ title: string; value: number }[]>([])
 void useOffers()
-  .all()
-  .then((all) => (offers.value = all.map((o) => ({ title: o.offer.settings.name, value: o.offer.id }))))
+  .names()
+  .then((all) => (offers.value = all.map(({ id, name }) => ({ title: name, value: id }))))
 
 const { answer: verdicts, fault } = useLatest(() => visitor.value, calls.test)
 const sorted = computed(() => [...(verdicts.value ?? [])].sort((a, b) => Number(b.shows) - Number(a.shows)))

@@ -19,8 +19,8 @@ const SITE = {
 async function open(sites: unknown[] = [SITE]) {
   const server = new FakeServer({
     'GET /sites': sites,
-    'GET /offers': [{ offer: { id: 1, settings: { name: 'Plan' } } }],
-    'GET /offers/1/forms': [{ key: 'f1', settings: { name: 'Pop-up' } }],
+    'GET /offers/names': [{ id: 1, name: 'Plan' }],
+    'GET /forms': [{ key: 'f1', name: 'Pop-up', offer: 'Plan' }],
     'GET /today': { now: NOW },
     'POST /display/test': [],
   })

@@ -1,7 +1,7 @@
 import { ref } from 'vue'
 import { api } from '../api/client'
-import type { SiteView } from '../api/types'
-import { useOffers } from '../business/useOffers'
+import type { FormName, SiteView } from '../api/types'
+import { useClock } from '../clock/useClock'
 import { useSiteList } from '../business/useSiteList'
 
 const WEEK_MS = 7 * 86_400_000
@@ -17,21 +17,13 @@ export function useSites() {
   const fault = ref('')
   const names = ref<Map<string, string>>(new Map())
   const now = ref(Date.now())
-  const everyOffer = useOffers()
+  const clock = useClock()
 
   async function refresh() {
     try {
-      const [all, offers] = await Promise.all([useSiteList().all(), everyOffer.all()])
-      const forms = await Promise.all(
-        offers.map(async ({ offer }) => ({
-          offer: offer.settings.name,
-          forms: await everyOffer.forms(offer.id),
-        })),
-      )
-      names.value = new Map(
-        forms.flatMap((o) => o.forms.map((f) => [f.key, `${f.settings.name} (${o.offer})`] as const)),
-      )
-      now.value = Date.parse((await api.get<{ now: string }>('/today')).now)
+      const [all, forms] = await Promise.all([useSiteList().all(), api.get<FormName[]>('/forms')])
+      names.value = new Map(forms.map(({ key, name, offer }) => [key, `${name} (${offer})`]))
+      now.value = clock.now().getTime()
       sites.value = all.map((view) => ({
         ...view,
         forms: view.forms.map((f) => ({ ...f, name: names.value.get(f.formKey ?? '') ?? '' })),

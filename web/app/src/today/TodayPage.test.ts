@@ -2,7 +2,6 @@ import { screen } from '@testing-library/vue'
 import { describe, expect, it } from 'vitest'
 import type { Finding, Today } from '../api/types'
 import { AWAY, FakeServer, Says } from '../testing/fakeServer'
-import { NO_SHARE } from '../testing/samples'
 import { show } from '../testing/show'
 import TodayPage from './TodayPage.vue'
 
@@ -14,27 +13,21 @@ const FINDING: Finding = {
   stop: 'SETUP',
 }
 const track = { seen: 436, signedUp: 62, confirmed: 55, handedOver: 55, used: 37, followedUp: 45 }
-const offer = (id: number, name: string, findings: Finding[] = [], state = 'LIVE') => ({
-  address: '',
-  findings,
-  mayGoLive: true,
-  shares: Array.from({ length: 5 }, () => NO_SHARE),
-  track,
-  offer: {
-    id,
-    kind: 'DOWNLOAD',
-    state,
-    settings: { name, slug: 'plan' },
-    files: [],
-    version: 1,
-    updatedAt: '',
-  },
-})
+/** What Today tells of offers: each in a line, and what is found of each. */
+const offers = (...all: { id: number; name: string; findings?: Finding[] }[]) =>
+  ({
+    offers: all.map(({ id, name }) => ({ id, name, state: 'LIVE', track })),
+    offersInAll: all.length,
+    findings: all.flatMap(({ id, name, findings = [] }) =>
+      findings.map((finding) => ({ offerId: id, offer: name, finding })),
+    ),
+    findingsInAll: all.flatMap(({ findings = [] }) => findings).length,
+  }) satisfies Partial<Today>
 const QUIET = {
   firstHour: { lines: [] },
   now: '2026-11-25T14:00:00Z',
   news: [],
-  offers: [],
+  ...offers(),
   outbox: { troubled: 0, waiting: 0 },
   setAside: { total: 0, newest: [] },
   waitingToConfirm: 0,
@@ -61,7 +54,7 @@ describe('The first hour', () => {
 
   it('leads on to the offer there is, and is put away and brought back', async () => {
     const list = { ...firstHour('BUSINESS', 'MAIL_TRIED', 'OFFER', 'REHEARSED'), offerId: 7 }
-    const server = serve({ ...QUIET, offers: [offer(7, 'Plan', [], 'DRAFT')], firstHour: list })
+    const server = serve({ ...QUIET, ...offers({ id: 7, name: 'Plan' }), firstHour: list })
     const { user, notice } = await show(TodayPage)
     const live = await screen.findByRole('link', { name: 'Go live' })
     expect(live.getAttribute('href')).toBe('/offers/7/give')
@@ -83,15 +76,19 @@ describe('Today', () => {
     expect(screen.getByRole('link', { name: 'Make an offer' }).getAttribute('href')).toBe('/offers?new=1')
   })
 
-  it('lists what needs attention, each with the way to its cure, and leaves ended offers alone', async () => {
+  it('lists what needs attention, each with the way to its cure, and how much more there is', async () => {
     serve({
       ...QUIET,
       waitingToConfirm: 1,
-      offers: [offer(1, 'Plan', [FINDING]), offer(2, 'Old one', [FINDING], 'ENDED')],
+      ...offers({ id: 1, name: 'Plan', findings: [FINDING] }),
+      offersInAll: 300,
+      findingsInAll: 41,
     })
     await show(TodayPage)
     const links = await screen.findAllByRole('link', { name: 'Your postal address is missing.' })
     expect(links.map((link) => link.getAttribute('href'))).toEqual(['/setup#address'])
+    expect(screen.getByText('And 40 more: each offer tells its own.')).toBeTruthy()
+    expect(screen.getByRole('link', { name: 'All 300' }).getAttribute('href')).toBe('/offers')
     expect(screen.getByRole('link', { name: '1 person is waiting to confirm' })).toBeTruthy()
     expect(screen.queryByText('Nothing would go wrong as things stand.')).toBeNull()
   })
@@ -131,13 +128,13 @@ describe('Today', () => {
       stop: 'CONFIRM',
       fix: { words: 'Send it at once', value: '' },
     }
-    const server = serve({ ...QUIET, offers: [offer(1, 'Plan', [cured as Finding])] }).on(
+    const server = serve({ ...QUIET, ...offers({ id: 1, name: 'Plan', findings: [cured as Finding] }) }).on(
       'POST /offers/1/fixes',
       {},
     )
     const { user } = await show(TodayPage)
     const fix = await screen.findByRole('button', { name: 'Send it at once' })
-    server.on('GET /today', { ...QUIET, offers: [offer(1, 'Plan')] })
+    server.on('GET /today', { ...QUIET, ...offers({ id: 1, name: 'Plan' }) })
     await user.click(fix)
     await expect.poll(() => screen.queryByRole('button', { name: 'Send it at once' })).toBeNull()
     expect(server.bodies('POST /offers/1/fixes')).toEqual([{ code: 'first_not_at_once', control: 'address' }])
@@ -145,7 +142,7 @@ describe('Today', () => {
 
   it('says why a cure did not take, and keeps the line', async () => {
     const cured = { ...FINDING, fix: { words: 'Do it', value: '' } }
-    serve({ ...QUIET, offers: [offer(1, 'Plan', [cured])] }).on(
+    serve({ ...QUIET, ...offers({ id: 1, name: 'Plan', findings: [cured] }) }).on(
       'POST /offers/1/fixes',
       new Says(409, { detail: 'Somebody changed it meanwhile.' }),
     )

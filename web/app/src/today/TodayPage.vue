@@ -58,16 +58,10 @@ async function tryAside() {
   await load()
 }
 
-const findings = computed(
-  () =>
-    today.value?.offers
-      .filter((o) => o.offer.state !== 'ENDED')
-      .flatMap((o) => o.findings.map((finding) => ({ finding, offer: o.offer }))) ?? [],
-)
 const quiet = computed(
   () =>
-    findings.value.length === 0 &&
-    today.value?.outbox.troubled === 0 &&
+    today.value?.findingsInAll === 0 &&
+    today.value.outbox.troubled === 0 &&
     !today.value.halt &&
     !today.value.mailTrouble &&
     today.value.setAside.total === 0,
@@ -131,13 +125,16 @@ watch([() => clock.moves, () => clock.tick], () => void load(), { immediate: tru
           >
         </p>
         <div
-          v-for="{ finding, offer } in findings"
-          :key="offer.id + finding.code + finding.control"
+          v-for="{ finding, offer, offerId } in today.findings"
+          :key="offerId + finding.code + finding.control"
           class="finding"
         >
-          <span class="small quiet">{{ offer.settings.name }}</span>
-          <FindingLine :finding="finding" :offer-id="offer.id" @fixed="load" />
+          <span class="small quiet">{{ offer }}</span>
+          <FindingLine :finding="finding" :offer-id="offerId" @fixed="load" />
         </div>
+        <p v-if="today.findingsInAll > today.findings.length" class="small quiet">
+          And {{ today.findingsInAll - today.findings.length }} more: each offer tells its own.
+        </p>
         <p v-if="quiet" class="quiet">Nothing would go wrong as things stand.</p>
       </section>
 
@@ -145,21 +142,26 @@ watch([() => clock.moves, () => clock.tick], () => void load(), { immediate: tru
         <section class="panel" aria-labelledby="offers">
           <div class="row spread">
             <h2 id="offers">Offers</h2>
-            <router-link to="/offers?new=1">Make an offer</router-link>
+            <span class="row">
+              <router-link v-if="today.offersInAll > today.offers.length" to="/offers"
+                >All {{ today.offersInAll }}</router-link
+              >
+              <router-link to="/offers?new=1">Make an offer</router-link>
+            </span>
           </div>
           <p v-if="today.offers.length === 0" class="quiet">
             None yet. An offer is what somebody gets for their email address: make one.
           </p>
-          <article v-for="{ offer, track } in today.offers" :key="offer.id" class="offer">
+          <article v-for="offer in today.offers" :key="offer.id" class="offer">
             <div class="row">
               <router-link :to="`/offers/${offer.id}/give`"
-                ><h3>{{ offer.settings.name }}</h3></router-link
+                ><h3>{{ offer.name }}</h3></router-link
               >
               <span class="mark" :class="{ live: offer.state === 'LIVE' }">{{
                 STATE_WORDS[offer.state]
               }}</span>
             </div>
-            <SmallTrack :track="track" />
+            <SmallTrack :track="offer.track" />
           </article>
         </section>
 

@@ -41,7 +41,7 @@ class CouponPathTest {
     owner.getByRole(AriaRole.BUTTON, named("Make it")).click();
     owner.waitForURL("**/give");
     owner.getByLabel("Percent", new Page.GetByLabelOptions().setExact(true)).fill("15");
-    owner.getByLabel("On what").fill("papers");
+    owner.getByLabel("Applies to").fill("papers");
     owner.getByLabel("Begins with").fill("br");
     owner.getByLabel("Minimum order").fill("10");
     String origin = owner.request().get(demo.base + "/api/demo/places").text();

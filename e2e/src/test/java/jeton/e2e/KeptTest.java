@@ -209,7 +209,7 @@ class KeptTest {
     Page again = page.context().newPage();
     assertThatThrownBy(() -> page.navigate("chrome://crash"));
     at(again, Editor.CONFIRM, id);
-    again.getByRole(AriaRole.BUTTON, named("Take it up")).click();
+    again.getByRole(AriaRole.BUTTON, named("Restore it")).click();
     assertThat(Editor.CONFIRM.field(again)).containsText(words);
     assertThat(again.getByText(Pattern.compile("^Saved \\d"))).isVisible();
     again.keyboard().press("Control+z");

@@ -93,7 +93,7 @@ class WheelPathTest {
     owner.getByRole(AriaRole.BUTTON, named("Calculate")).press("Enter");
     assertThat(owner.getByText("Bookmark: 6 instead of 20")).isVisible();
     assertThat(Demo.seriousFaults(owner)).isEmpty();
-    owner.getByRole(AriaRole.BUTTON, named("Take it")).press("Enter");
+    owner.getByRole(AriaRole.BUTTON, named("Use these weights")).press("Enter");
     assertThat(weight).hasValue("6");
     assertThat(owner.getByText(Pattern.compile("^Saved \\d"))).isVisible();
     owner.getByRole(AriaRole.BUTTON, named("Go live")).press("Enter");

@@ -49,6 +49,12 @@ class OfferApi {
     return views.all();
   }
 
+  /** For choosing one, or telling which one is meant. */
+  @GetMapping("/names")
+  List<OfferViews.OfferName> names() {
+    return views.names();
+  }
+
   @PostMapping
   @ResponseStatus(HttpStatus.CREATED)
   OfferViews.OfferView make(@RequestBody Made made) {

@@ -3,6 +3,7 @@ package jeton.server.offer;
 import java.util.List;
 import java.util.Map;
 import jeton.core.email.FillIn;
+import jeton.core.offer.OfferKind;
 import jeton.core.offer.OfferState;
 import jeton.core.readiness.Finding;
 import jeton.core.readiness.Readiness;
@@ -59,11 +60,44 @@ public class OfferViews {
         .toList();
   }
 
+  /**
+   * An offer by its name, for choosing one.
+   *
+   * @param results what it can come to, where it is played first: titles by keys
+   * @param confirmation the subject of the email that asks to confirm
+   * @param delivery the subject of the email that hands over
+   */
+  public record OfferName(
+      long id,
+      String name,
+      OfferKind kind,
+      OfferState state,
+      Map<String, String> results,
+      String confirmation,
+      String delivery) {}
+
+  /** All of them by name, newest first: nothing is judged or counted for it. */
+  List<OfferName> names() {
+    return offers.all().stream()
+        .map(
+            o ->
+                new OfferName(
+                    o.id(),
+                    o.settings().name(),
+                    o.kind(),
+                    o.state(),
+                    o.settings().gives().results(),
+                    o.settings().confirm().email().subject(),
+                    o.settings().handOver().email().subject()))
+        .toList();
+  }
+
   OfferView of(Offer offer) {
     return view(offer, numbers.track(offer.id()));
   }
 
-  List<Finding> findings(Offer offer) {
+  /** What would go wrong with an offer as it stands. */
+  public List<Finding> findings(Offer offer) {
     return findings.getObject().of(offer);
   }
 

@@ -3,8 +3,12 @@ package jeton.server.today;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import jeton.core.offer.OfferState;
+import jeton.core.readiness.Finding;
 import jeton.server.beginning.Beginning;
 import jeton.server.followup.SetAside;
 import jeton.server.history.History;
@@ -13,7 +17,9 @@ import jeton.server.mail.MailHealth;
 import jeton.server.mail.Outbox;
 import jeton.server.mail.SendingHalt;
 import jeton.server.numbers.Numbers;
+import jeton.server.offer.Offer;
 import jeton.server.offer.OfferViews;
+import jeton.server.offer.Offers;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -22,14 +28,24 @@ import org.springframework.web.bind.annotation.RestController;
 class TodayApi {
   private static final Duration A_DAY = Duration.ofDays(1);
   private static final int MOST_NEWS = 60;
-  private final OfferViews offers;
+  private static final int MOST_OFFERS = 6;
+  private static final int MOST_FINDINGS = 20;
+  private final Offers offers;
+  private final OfferViews views;
   private final Numbers numbers;
   private final History history;
   private final Attention attention;
   private final Clock clock;
 
-  TodayApi(OfferViews offers, Numbers numbers, History history, Attention attention, Clock clock) {
+  TodayApi(
+      Offers offers,
+      OfferViews views,
+      Numbers numbers,
+      History history,
+      Attention attention,
+      Clock clock) {
     this.offers = offers;
+    this.views = views;
     this.numbers = numbers;
     this.history = history;
     this.attention = attention;
@@ -41,9 +57,19 @@ class TodayApi {
   record Attention(
       Engine engine, SendingHalt halt, MailHealth health, SetAside setAside, Beginning beginning) {}
 
+  /** An offer in a line: how far its people came. */
+  record OfferLine(long id, String name, OfferState state, Numbers.Track track) {}
+
+  /** What would go wrong with an offer as it stands. */
+  record OfferFinding(long offerId, String offer, Finding finding) {}
+
   /**
    * The first screen.
    *
+   * @param offers the first six, those that are live before the others
+   * @param offersInAll how many there are
+   * @param findings of offers that have not ended, the grave ones first; at most twenty
+   * @param findingsInAll how many there are
    * @param outbox what waits
    * @param halt why all sending has stopped, if it has
    * @param mailTrouble what is wrong with the mail engine itself, in words
@@ -53,7 +79,10 @@ class TodayApi {
   record Today(
       Instant now,
       Beginning.FirstHour firstHour,
-      List<OfferViews.OfferView> offers,
+      List<OfferLine> offers,
+      long offersInAll,
+      List<OfferFinding> findings,
+      long findingsInAll,
       List<History.Told> news,
       Outbox.State outbox,
       Optional<SendingHalt.Halt> halt,
@@ -64,15 +93,46 @@ class TodayApi {
   @GetMapping("/api/today")
   Today today() {
     Instant now = clock.instant();
+    List<Offer> all = offers.all();
+    List<OfferFinding> findings =
+        all.stream()
+            .filter(o -> o.state() != OfferState.ENDED)
+            .flatMap(
+                o ->
+                    views.findings(o).stream()
+                        .map(found -> new OfferFinding(o.id(), o.settings().name(), found)))
+            .sorted(Comparator.comparing(f -> f.finding().severity()))
+            .toList();
     return new Today(
         now,
         attention.beginning().now(),
-        offers.all(),
+        first(all),
+        all.size(),
+        findings.stream().limit(MOST_FINDINGS).toList(),
+        findings.size(),
         history.since(now.minus(A_DAY), MOST_NEWS),
         attention.engine().state(),
         attention.halt().now(),
         attention.health().trouble(),
         attention.setAside().now(),
         numbers.waitingToConfirm());
+  }
+
+  private List<OfferLine> first(List<Offer> all) {
+    List<Offer> first =
+        all.stream()
+            .sorted(Comparator.comparing(o -> o.state() != OfferState.LIVE))
+            .limit(MOST_OFFERS)
+            .toList();
+    Map<Long, Numbers.Track> tracks = numbers.tracks(first.stream().map(Offer::id).toList());
+    return first.stream()
+        .map(
+            o ->
+                new OfferLine(
+                    o.id(),
+                    o.settings().name(),
+                    o.state(),
+                    tracks.getOrDefault(o.id(), Numbers.Track.EMPTY)))
+        .toList();
   }
 }
