@@ -55,7 +55,7 @@ class KeptTest {
     FINDER(
         page -> {
           page.keyboard().press("Control+k");
-          page.getByRole(AriaRole.COMBOBOX, named("^Find an offer")).fill("Find me elsewhere");
+          page.getByRole(AriaRole.COMBOBOX, named("^Search offers")).fill("Find me elsewhere");
           page.getByRole(AriaRole.OPTION, named("Find me elsewhere")).first().click();
         }),
     CLOSE(page -> page.close(new Page.CloseOptions().setRunBeforeUnload(true)));
@@ -158,7 +158,7 @@ class KeptTest {
     String words = words();
     type(Editor.CONFIRM.field(page), words);
     page.keyboard().press("Control+k");
-    page.getByRole(AriaRole.COMBOBOX, named("^Find an offer")).fill("The second of two");
+    page.getByRole(AriaRole.COMBOBOX, named("^Search offers")).fill("The second of two");
     page.getByRole(AriaRole.OPTION, named("The second of two")).first().click();
     page.waitForURL("**/offers/" + two + "/**");
     assertThat(page.getByRole(AriaRole.HEADING, named("The second of two"))).isVisible();
