@@ -137,7 +137,7 @@ describe('The application', () => {
     const undone: string[] = []
     notice.did('The sequence is paused.', async () => undone.push('goes on'))
     expect((await screen.findByText('The sequence is paused.')).closest('[role=status]')).toBeTruthy()
-    await user.click(screen.getByRole('button', { name: 'Undo' }))
+    await user.click(screen.getByRole('button', { name: /^Undo: / }))
     expect(undone).toEqual(['goes on'])
     expect(notice.words).toBe('')
   })

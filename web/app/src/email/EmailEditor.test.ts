@@ -6,11 +6,15 @@ import { AWAY, FakeServer } from '../testing/fakeServer'
 import { email } from '../testing/samples'
 import { show } from '../testing/show'
 import EmailEditor from './EmailEditor.vue'
-import { fresh } from './blocks'
+import { fresh, freshEmail } from './blocks'
 import type { Written } from './useWritten'
 
 const text = (html: string): EmailBlock => ({ ...fresh('TEXT', 'FOLLOW_UP'), html })
 const button = (label: string): EmailBlock => ({ ...fresh('BUTTON', 'FOLLOW_UP'), label })
+
+const LAYOUTS = [
+  { id: 3, name: 'Short letter', about: 'A few lines.', content: email('Hello again', [text('<p>A</p>')]) },
+]
 
 /** The editor on an email that can be looked at from outside. */
 async function write(
@@ -18,7 +22,7 @@ async function write(
   answer: Partial<Written['answer']> = {},
   problems: Record<string, string> = {},
 ) {
-  const server = new FakeServer({ 'GET /tags': [] })
+  const server = new FakeServer({ 'GET /tags': [], 'GET /emails/layouts': LAYOUTS })
   const state = reactive({ email: content })
   const written = reactive({
     answer: { advice: [], ideas: [], madePlain: 'Made.', ...answer },
@@ -110,6 +114,13 @@ describe('Writing an email', () => {
     await user.keyboard('{Alt>}{ArrowLeft}{/Alt}')
     expect(kinds(state)).toEqual(['TEXT', 'COLUMNS', 'BUTTON'])
     expect(at()).toBe('email.blocks[0]')
+  })
+
+  it('begins from a layout while nothing is written', async () => {
+    const { user, state } = await write(freshEmail())
+    await user.click(await screen.findByRole('button', { name: 'Short letter' }))
+    expect(state.email.subject).toBe('Hello again')
+    expect(screen.queryByRole('group', { name: 'Begin from a layout' })).toBeNull()
   })
 
   it('shows advice beside what it is about', async () => {

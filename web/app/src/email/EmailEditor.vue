@@ -6,8 +6,10 @@ import AdviceLines from './AdviceLines.vue'
 import BlockList from './BlockList.vue'
 import FillInEditor from './FillInEditor.vue'
 import LayoutDialog from './LayoutDialog.vue'
+import LayoutStrip from './LayoutStrip.vue'
 import LinkTags from './LinkTags.vue'
 import type { Written } from './useWritten'
+import { freshEmail } from './blocks'
 import { useEmailFiles } from './useEmailFiles'
 
 /** An email's words: subject and preview line as a mailbox shows them, blocks or plain text, and advice. */
@@ -29,6 +31,11 @@ function start(content: EmailContent) {
   // By way of text: what comes from a list being watched cannot be cloned as it is.
   Object.assign(email.value, JSON.parse(JSON.stringify(content)))
 }
+
+/** Nothing was written yet. */
+const isFresh = computed(
+  () => !email.value.subject && JSON.stringify(email.value.blocks) === JSON.stringify(freshEmail().blocks),
+)
 
 const byHand = computed(() => email.value.ownPlain !== '')
 function takeOver() {
@@ -56,6 +63,7 @@ const keep = (as: 'eml' | 'html') => files.take(as, props.kind, email.value)
         </v-list>
       </v-menu>
     </div>
+    <LayoutStrip v-if="isFresh" @start="start" />
     <div>
       <FillInEditor v-model="email.subject" line label="Subject" :problem="at('subject')" />
       <AdviceLines :advice="written.answer?.advice" field="subject" />

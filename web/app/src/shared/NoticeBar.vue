@@ -20,7 +20,13 @@ const READ_MS = 10_000
   >
     {{ notice.words }}
     <template #actions>
-      <v-btn v-if="notice.back" variant="text" @click="notice.takeBack()">Undo</v-btn>
+      <v-btn
+        v-if="notice.back"
+        variant="text"
+        :aria-label="`Undo: ${notice.words}`"
+        @click="notice.takeBack()"
+        >Undo</v-btn
+      >
       <v-btn variant="text" @click="notice.words = ''">Close</v-btn></template
     >
   </v-snackbar>
