@@ -47,6 +47,9 @@ async function make() {
   }
 }
 
+/** Closed without making one; whoever made one is on the way to it, and is not called back. */
+const closed = () => route.query.new !== undefined && void router.replace('/offers')
+
 watch(
   () => route.query.new,
   (wanted) => (making.value = !!wanted),
@@ -95,7 +98,7 @@ watch(
       </div>
       <SmallTrack :track="o.track" />
     </router-link>
-    <v-dialog v-model="making" aria-label="A new offer" @after-leave="router.replace('/offers')">
+    <v-dialog v-model="making" aria-label="A new offer" @after-leave="closed">
       <v-card class="pa-2">
         <form @submit.prevent="make">
           <v-card-title><h2>A new offer</h2></v-card-title>

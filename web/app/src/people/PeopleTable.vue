@@ -55,7 +55,7 @@ const label = (key: string) =>
 
 <style scoped>
 .table {
-  padding: 4px 20px;
+  padding: 12px 20px 4px;
   overflow-x: auto;
 }
 .tag {

@@ -182,9 +182,6 @@ const days = (at: Date, start: Date) => (at.getTime() - start.getTime()) / 86_40
 .draft .token i {
   background: var(--brass);
 }
-.chosen .moved {
-  white-space: normal;
-}
 .chosen .token {
   outline: 2.5px solid rgb(var(--v-theme-primary));
   outline-offset: 2px;

@@ -53,7 +53,16 @@ class EveryDialogTest {
           new Opening("Remove this site?", "/app/site", "Remove"),
           new Opening("Delete “", "/app/setup", "Delete the tag"),
           new Opening("Make another key?", "/app/setup", "Make another key"),
-          new Opening("as a digest", "/app/setup", "Preview today’s"));
+          new Opening("Make another header?", "/app/setup", "Make another header"),
+          new Opening("as a digest", "/app/setup", "Preview today’s"),
+          new Opening("Import HTML", "/app/offers/1/confirm", "Import and export", "Import HTML"),
+          new Opening("with another sequence", "/app/offers/1/follow-up", "Use another sequence"),
+          new Opening("Withdraw this code?", "COUPON/codes", "Withdraw "),
+          new Opening("budget", "WHEEL/give", "Fit to a budget"),
+          new Opening("Give their spins back?", "WHEEL/spins", "Give .* their spins back"),
+          new Opening("Rename the segment", "/app/people?segment=1", "Rename"),
+          new Opening("Remove this segment?", "/app/people?segment=1", "Remove$"),
+          new Opening("Remove this list?", "/app/people", "Lists", "Remove The|Remove "));
 
   private static final double PATIENCE_MS = 10_000;
 
