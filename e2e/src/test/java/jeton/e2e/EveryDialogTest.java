@@ -53,7 +53,6 @@ class EveryDialogTest {
           new Opening("Remove this site?", "/app/site", "Remove"),
           new Opening("Delete “", "/app/setup", "Delete the tag"),
           new Opening("Make another key?", "/app/setup", "Make another key"),
-          new Opening("Make another header?", "/app/setup", "Make another header"),
           new Opening("as a digest", "/app/setup", "Preview today’s"),
           new Opening("Import HTML", "/app/offers/1/confirm", "Import and export", "Import HTML"),
           new Opening("with another sequence", "/app/offers/1/follow-up", "Use another sequence"),
