@@ -24,7 +24,7 @@ const takeOut = useTakeOut()
     <summary class="small">Tags by click</summary>
     <div class="stack inner">
       <p v-if="links.length === 0" class="small quiet">This email has no link yet.</p>
-      <div v-for="(change, i) in email.linkTags" :key="i" class="row nowrap">
+      <div v-for="(change, i) in email.linkTags" :key="i" class="row tag-row">
         <v-select v-model="change.href" :items="links" label="A click on" :error-messages="at(i, 'href')" />
         <v-select v-model="change.give" class="way" :items="WAYS" label="Then" />
         <TagField v-model="change.tag" :problem="at(i, 'tag')" />
@@ -52,20 +52,8 @@ const takeOut = useTakeOut()
 .inner {
   padding-top: 8px;
 }
-.nowrap {
-  flex-wrap: nowrap;
-  align-items: start;
-}
 .way {
   max-width: 110px;
-}
-@media (max-width: 720px) {
-  .nowrap {
-    flex-wrap: wrap;
-  }
-  .nowrap > :first-child {
-    flex-basis: 100%;
-  }
 }
 summary {
   cursor: pointer;

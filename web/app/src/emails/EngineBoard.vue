@@ -146,7 +146,7 @@ watch(pile, () => {
       <table v-else v-cards class="listing">
         <thead>
           <tr>
-            <th><span class="visually-hidden">Choose</span></th>
+            <th><span class="unseen">Choose</span></th>
             <th>To</th>
             <th>What</th>
             <th>Due</th>
@@ -229,12 +229,5 @@ watch(pile, () => {
 }
 .said {
   overflow-wrap: anywhere;
-}
-.visually-hidden {
-  position: absolute;
-  clip-path: inset(50%);
-  width: 1px;
-  height: 1px;
-  overflow: hidden;
 }
 </style>

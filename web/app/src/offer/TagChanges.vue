@@ -26,7 +26,7 @@ const takeOut = useTakeOut()
     <p v-if="changes.length === 0" class="small quiet">
       A tag says what you know of somebody: “asked for the plan”. Emails can look at it.
     </p>
-    <div v-for="(change, i) in changes" :key="i" class="row nowrap">
+    <div v-for="(change, i) in changes" :key="i" class="row tag-row">
       <v-select v-model="change.when" :items="MOMENTS" label="When" />
       <v-select v-model="change.give" class="way" :items="WAYS" label="Then" />
       <TagField v-model="change.tag" :problem="problemAt(`handOver.tags[${i}].tag`)" />
@@ -60,18 +60,6 @@ legend {
     650 15px 'Bricolage Grotesque Variable',
     sans-serif;
   padding-right: 10px;
-}
-.nowrap {
-  flex-wrap: nowrap;
-  align-items: start;
-}
-@media (max-width: 720px) {
-  .nowrap {
-    flex-wrap: wrap;
-  }
-  .nowrap > :first-child {
-    flex-basis: 100%;
-  }
 }
 .way {
   max-width: 105px;

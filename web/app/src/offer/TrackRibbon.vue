@@ -57,12 +57,14 @@ const stops = computed(() => {
       <span class="token"><i /></span>
       <span v-if="s.marks" class="marks" :class="{ grave: s.grave }" :title="s.weight"
         ><span aria-hidden="true">{{ s.marks }}{{ s.grave ? '!' : '' }}</span
-        ><span class="sr">{{ s.weight }}</span></span
+        ><span class="unseen">{{ s.weight }}</span></span
       >
       <strong>{{ s.name }}</strong>
       <span class="small count">{{ s.count }}</span>
       <span v-if="s.rate" class="rate small" :title="s.interval">
-        {{ s.rate }} <span v-if="s.span" class="span" aria-hidden="true">{{ s.span }}</span><span class="sr">
+        {{ s.rate }} <span v-if="s.span" class="span" aria-hidden="true">{{ s.span }}</span><span
+          class="unseen"
+        >
           go on to the next stop. {{ s.interval }}</span
         >
       </span>
@@ -164,13 +166,6 @@ const stops = computed(() => {
   padding: 0 4px;
   border-radius: 4px;
   background: rgb(var(--v-theme-error));
-}
-.sr {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  overflow: hidden;
-  clip-path: inset(50%);
 }
 @media (max-width: 720px) {
   .count,
