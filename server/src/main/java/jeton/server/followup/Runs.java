@@ -163,24 +163,19 @@ public class Runs implements DeliveryListener {
   public boolean putBack(long sequenceId, long personId) {
     ground.people().lock(personId);
     Optional<Long> id = runs.putBack(sequenceId, personId);
-    id.map(List::of)
-        .map(runs::lock)
-        .ifPresent(
-            back ->
-                back.forEach(
-                    run -> {
-                      ground
-                          .history()
-                          .note(
-                              History.Event.of(
-                                  clock.instant(),
-                                  History.Kind.FOLLOW_UP_STARTED,
-                                  personId,
-                                  run.offerId(),
-                                  sequences.byIds(List.of(sequenceId)).get(sequenceId).name()));
-                      goOn(List.of(run), run.anchor());
-                    }));
-    return id.isPresent();
+    if (id.isEmpty()) {
+      return false;
+    }
+    String name = sequences.byIds(List.of(sequenceId)).get(sequenceId).name();
+    for (RunStore.Run run : runs.lock(List.of(id.get()))) {
+      ground
+          .history()
+          .note(
+              History.Event.of(
+                  clock.instant(), History.Kind.FOLLOW_UP_STARTED, personId, run.offerId(), name));
+      goOn(List.of(run), run.anchor());
+    }
+    return true;
   }
 
   private void stop(RunStore.Run run, RunEnd reason) {

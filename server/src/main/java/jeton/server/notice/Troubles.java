@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -77,11 +78,10 @@ class Troubles {
 
   void look() {
     List<Trouble> found = new ArrayList<>(ofSending());
-    for (Offer offer : watched.offers().known()) {
-      if (offer.state() == OfferState.LIVE) {
-        found.addAll(of(offer));
-      }
-    }
+    List<Offer> live =
+        watched.offers().known().stream().filter(o -> o.state() == OfferState.LIVE).toList();
+    Map<Long, List<Finding>> findings = watched.readiness().of(live);
+    live.forEach(offer -> found.addAll(of(offer, findings.get(offer.id()))));
     Set<String> keys = found.stream().map(Trouble::key).collect(Collectors.toSet());
     Instant now = clock.instant();
     for (Trouble gone : store.open()) {
@@ -137,10 +137,10 @@ class Troubles {
     return new Trouble(key, Optional.empty(), cut(words), href, clock.instant());
   }
 
-  private List<Trouble> of(Offer offer) {
+  private List<Trouble> of(Offer offer, List<Finding> found) {
     boolean isYoung =
         offer.liveSince().map(since -> since.isAfter(clock.instant().minus(QUIET))).orElse(true);
-    return watched.readiness().of(offer).stream()
+    return found.stream()
         .filter(Troubles::isTrouble)
         // A form that went live today may well not have been seen yet.
         .filter(finding -> !isYoung || !finding.code().equals(NEVER_SEEN))

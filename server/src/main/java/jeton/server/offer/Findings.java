@@ -1,6 +1,8 @@
 package jeton.server.offer;
 
+import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import jeton.core.readiness.Finding;
 
 /**
@@ -9,8 +11,8 @@ import jeton.core.readiness.Finding;
  */
 public interface Findings {
 
-  /** What would go wrong with an offer as it stands. */
-  List<Finding> of(Offer offer);
+  /** What would go wrong with each of several offers as they stand, by their ids. */
+  Map<Long, List<Finding>> of(Collection<Offer> offers);
 
   /** Cures one finding, which must still hold. */
   void cure(long offerId, String code, String control);

@@ -1,5 +1,6 @@
 package jeton.server.offer;
 
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import jeton.core.email.FillIn;
@@ -55,8 +56,9 @@ public class OfferViews {
   public List<OfferView> all() {
     List<Offer> all = offers.all();
     Map<Long, Numbers.Track> tracks = numbers.tracks(all.stream().map(Offer::id).toList());
+    Map<Long, List<Finding>> found = findings(all);
     return all.stream()
-        .map(o -> view(o, tracks.getOrDefault(o.id(), Numbers.Track.EMPTY)))
+        .map(o -> view(o, tracks.getOrDefault(o.id(), Numbers.Track.EMPTY), found.get(o.id())))
         .toList();
   }
 
@@ -93,20 +95,23 @@ public class OfferViews {
   }
 
   OfferView of(Offer offer) {
-    return view(offer, numbers.track(offer.id()));
+    return view(offer, numbers.track(offer.id()), findings(offer));
   }
 
-  /** What would go wrong with an offer as it stands. */
-  public List<Finding> findings(Offer offer) {
-    return findings.getObject().of(offer);
+  List<Finding> findings(Offer offer) {
+    return findings(List.of(offer)).get(offer.id());
+  }
+
+  /** What would go wrong with each of several offers as they stand, by their ids. */
+  public Map<Long, List<Finding>> findings(Collection<Offer> offers) {
+    return findings.getObject().of(offers);
   }
 
   void cure(long offerId, String code, String control) {
     findings.getObject().cure(offerId, code, control);
   }
 
-  private OfferView view(Offer offer, Numbers.Track track) {
-    List<Finding> found = findings(offer);
+  private OfferView view(Offer offer, Numbers.Track track, List<Finding> found) {
     return new OfferView(
         offer,
         publicUrl.of("/o/" + offer.settings().slug()),

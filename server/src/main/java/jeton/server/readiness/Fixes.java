@@ -57,7 +57,7 @@ public class Fixes {
   public void fix(long offerId, String code, String control) {
     Offer offer = offers.get(offerId);
     Finding finding =
-        readiness.of(offer).stream()
+        readiness.of(List.of(offer)).get(offer.id()).stream()
             .filter(f -> f.code().equals(code) && f.control().equals(control))
             .filter(f -> f.fix().isPresent())
             .findFirst()

@@ -1,6 +1,8 @@
 package jeton.server.readiness;
 
+import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import jeton.core.readiness.Finding;
 import jeton.server.offer.Findings;
 import jeton.server.offer.Offer;
@@ -18,8 +20,8 @@ class OfferFindings implements Findings {
   }
 
   @Override
-  public List<Finding> of(Offer offer) {
-    return readiness.of(offer);
+  public Map<Long, List<Finding>> of(Collection<Offer> offers) {
+    return readiness.of(offers);
   }
 
   @Override

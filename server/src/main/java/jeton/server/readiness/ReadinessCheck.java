@@ -3,10 +3,12 @@ package jeton.server.readiness;
 import java.net.URI;
 import java.time.Clock;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import jeton.core.email.FillIns;
 import jeton.core.readiness.Facts;
@@ -54,13 +56,34 @@ public class ReadinessCheck {
       PublicUrl publicUrl,
       Incentives incentives) {}
 
-  /** What would go wrong with an offer as it stands. */
-  public List<Finding> of(Offer offer) {
-    return of(offer, sequences.ofOffer(offer.id()));
+  /**
+   * What is the same for all offers, gathered once.
+   *
+   * @param seen when each form was last seen on a site, by its key
+   */
+  private record Shared(Set<String> tags, Set<Long> lists, Map<String, Instant> seen) {}
+
+  private Shared shared() {
+    Map<String, Instant> seen = new HashMap<>();
+    for (Sightings.LastSeen last : around.sightings().lastSeen()) {
+      last.formKey().ifPresent(key -> seen.merge(key, last.at(), (a, b) -> a.isAfter(b) ? a : b));
+    }
+    return new Shared(around.tags().names(), around.lists().ids(), seen);
+  }
+
+  /** What would go wrong with each of several offers as they stand, by their ids. */
+  public Map<Long, List<Finding>> of(Collection<Offer> offers) {
+    Shared shared = shared();
+    return offers.stream()
+        .collect(Collectors.toMap(Offer::id, o -> of(o, sequences.ofOffer(o.id()), shared)));
   }
 
   /** What would go wrong with an offer if this were its follow-up. */
   public List<Finding> of(Offer offer, Sequence sequence) {
+    return of(offer, sequence, shared());
+  }
+
+  private List<Finding> of(Offer offer, Sequence sequence, Shared shared) {
     BusinessSettings settings = business.now().settings();
     Instant now = clock.instant();
     return Readiness.of(
@@ -76,7 +99,7 @@ public class ReadinessCheck {
                     around.install().isEncrypted(),
                     around.install().listensToAll(),
                     around.install().hasUnnamedProxy())),
-            asking(offer.id()),
+            asking(offer.id(), shared.seen()),
             offer.settings().confirm(),
             offer.settings().handOver(),
             new Facts.FollowUp(
@@ -85,8 +108,8 @@ public class ReadinessCheck {
                     .toList(),
                 sequence.rules(),
                 sequence.paused()),
-            around.tags().all().stream().map(Tags.TagCount::name).collect(Collectors.toSet()),
-            around.lists().ids(),
+            shared.tags(),
+            shared.lists(),
             new Facts.Timing(
                 now,
                 settings.zoneId(),
@@ -107,11 +130,7 @@ public class ReadinessCheck {
         publicHost == null ? "" : publicHost);
   }
 
-  private List<Facts.Asking> asking(long offerId) {
-    Map<String, Instant> seen = new HashMap<>();
-    for (Sightings.LastSeen last : around.sightings().lastSeen()) {
-      last.formKey().ifPresent(key -> seen.merge(key, last.at(), (a, b) -> a.isAfter(b) ? a : b));
-    }
+  private List<Facts.Asking> asking(long offerId, Map<String, Instant> seen) {
     return forms.of(offerId).stream()
         .map(
             form ->

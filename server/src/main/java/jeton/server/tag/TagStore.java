@@ -23,6 +23,7 @@ class TagStore {
         FROM tag t
        ORDER BY t.name
       """;
+  private static final String NAMES = "SELECT name FROM tag";
   private static final String MAKE =
       "INSERT IGNORE INTO tag (tag_key, name, created_at) VALUES (:key, :name, :now)";
   private static final String CALL =
@@ -57,6 +58,10 @@ class TagStore {
 
   TagStore(JdbcClient db) {
     this.db = db;
+  }
+
+  Set<String> names() {
+    return Set.copyOf(db.sql(NAMES).query(String.class).list());
   }
 
   List<Tags.TagCount> all() {

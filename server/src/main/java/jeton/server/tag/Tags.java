@@ -42,6 +42,11 @@ public class Tags {
     return store.all();
   }
 
+  /** What all are called: nobody is counted for it. */
+  public Set<String> names() {
+    return store.names();
+  }
+
   /** Makes a tag; one that exists stays as it is. */
   @Transactional
   public void make(String name) {

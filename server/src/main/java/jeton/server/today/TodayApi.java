@@ -94,13 +94,14 @@ class TodayApi {
   Today today() {
     Instant now = clock.instant();
     List<Offer> all = offers.all();
+    List<Offer> going = all.stream().filter(o -> o.state() != OfferState.ENDED).toList();
+    Map<Long, List<Finding>> found = views.findings(going);
     List<OfferFinding> findings =
-        all.stream()
-            .filter(o -> o.state() != OfferState.ENDED)
+        going.stream()
             .flatMap(
                 o ->
-                    views.findings(o).stream()
-                        .map(found -> new OfferFinding(o.id(), o.settings().name(), found)))
+                    found.get(o.id()).stream()
+                        .map(one -> new OfferFinding(o.id(), o.settings().name(), one)))
             .sorted(Comparator.comparing(f -> f.finding().severity()))
             .toList();
     return new Today(
