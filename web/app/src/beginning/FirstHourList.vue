@@ -74,12 +74,12 @@ const mayGo = (step: Step) => offer.value !== '' || (step !== 'REHEARSED' && ste
           :variant="step === next ? 'flat' : 'outlined'"
           :color="step === next ? 'primary' : undefined"
           :to="STEPS[step].to()"
-          :aria-label="STEPS[step].words"
+          :aria-label="`${step === next ? 'Begin' : 'Open'}: ${STEPS[step].words}`"
           >{{ step === next ? 'Begin' : 'Open' }}</v-btn
         >
       </li>
     </ol>
-    <v-btn size="small" variant="text" @click="emit('putAway')">Hide this list</v-btn>
+    <v-btn class="away" size="small" variant="text" @click="emit('putAway')">Hide this list</v-btn>
   </section>
 </template>
 
@@ -96,6 +96,10 @@ li {
   align-items: center;
   padding: 9px 0;
   border-top: 1px solid var(--line);
+}
+/* Its words stand under the others. */
+.away {
+  margin-left: -12px;
 }
 .done strong {
   font-weight: 500;

@@ -68,7 +68,7 @@ const sizeWords = (bytes: number) =>
         <h2>What they get</h2>
         <SavedNote :document="settings as Document<unknown>" />
       </div>
-      <ul class="files">
+      <ul v-if="view.offer.files.length" class="files">
         <li v-for="file in view.offer.files" :key="file.id" class="file">
           <v-icon :icon="mdiFileOutline" color="secondary" />
           <div class="name">

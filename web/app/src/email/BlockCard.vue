@@ -168,8 +168,15 @@ function across(column: number, place: number, by: 1 | -1) {
   visibility: hidden;
 }
 .card:hover > .acts,
-.card:focus-within > .acts,
+.card:focus-within > .acts {
+  visibility: visible;
+}
+/* Beneath what is being written, where they cover none of its tools. */
 .card.open > .acts {
+  position: static;
+  grid-column: 2;
+  justify-content: end;
+  align-items: center;
   visibility: visible;
 }
 .done {

@@ -67,7 +67,8 @@ async function cut() {
       <v-card-text>
         <p class="quiet small">Drag the corners; or arrow keys to move the part, + and − to size it.</p>
         <div tabindex="0" role="group" aria-label="The part to keep" @keydown="press">
-          <Cropper ref="cropper" class="cropper" :src="`/pictures/${props.hash}`" />
+          <!-- Its pictures carry no words of their own: the group around them has a name. -->
+          <Cropper ref="cropper" class="cropper" :src="`/pictures/${props.hash}`" aria-hidden="true" />
         </div>
         <p v-if="fault" class="grave" role="alert">{{ fault }}</p>
       </v-card-text>

@@ -53,7 +53,7 @@ async function remove() {
   <main class="page stack">
     <div class="row spread">
       <h1>Site</h1>
-      <v-btn :prepend-icon="mdiPlus" @click="adding = true">Add a site</v-btn>
+      <v-btn v-if="sites?.length" :prepend-icon="mdiPlus" @click="adding = true">Add a site</v-btn>
     </div>
     <LoadState :loading="!sites" :fault="fault" />
     <section v-if="sites?.length === 0 && !adding" class="panel stack">

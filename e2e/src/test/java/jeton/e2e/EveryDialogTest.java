@@ -33,6 +33,9 @@ class EveryDialogTest {
           new Opening("Start from a layout", "/app/offers/1/confirm", "Layouts"),
           new Opening("Save as a layout", "/app/offers/1/confirm", "Save as a layout"),
           new Opening("Send a test", "/app/offers/1/confirm", "Send a test|Send me a test"),
+          new Opening(
+              "Where the link leads", "/app/offers/1/confirm", "Change block \\d+, Text", "Link$"),
+          new Opening("Crop the picture", "/app/offers/1/ask?part=looks", "Crop it"),
           new Opening("Add people", "/app/sequences/1", "Add people"),
           new Opening("Use an existing email", "/app/sequences/1", "Use an existing email"),
           new Opening("Make a sequence", "/app/emails/sequences", "Make a sequence"),

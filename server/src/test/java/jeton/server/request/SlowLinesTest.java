@@ -45,16 +45,24 @@ class SlowLinesTest {
     }
   }
 
-  /** Somebody else signs up and looks whether all is well. */
+  /** Others sign up and look whether all is well. Who waits for a slow line does so each time. */
   private void othersAreServedAtOnce(SampleOffer offer) {
+    List<Duration> signUps = new ArrayList<>();
+    List<Duration> looks = new ArrayList<>();
     for (int i = 0; i < 5; i++) {
       long began = System.nanoTime();
       assertThat(offer.signUp(SampleOffer.newAddress()).status()).isEqualTo(303);
-      assertThat(Duration.ofNanos(System.nanoTime() - began)).isLessThan(AT_ONCE);
+      signUps.add(Duration.ofNanos(System.nanoTime() - began));
       began = System.nanoTime();
       assertThat(new Http(server.base).get("/actuator/health/liveness").status()).isEqualTo(200);
-      assertThat(Duration.ofNanos(System.nanoTime() - began)).isLessThan(AT_ONCE);
+      looks.add(Duration.ofNanos(System.nanoTime() - began));
     }
+    assertThat(median(signUps)).isLessThan(AT_ONCE);
+    assertThat(median(looks)).isLessThan(AT_ONCE);
+  }
+
+  private static Duration median(List<Duration> times) {
+    return times.stream().sorted().toList().get(times.size() / 2);
   }
 
   @ParameterizedTest
