@@ -149,9 +149,37 @@ kbd {
   font-size: 12px;
   font-weight: 700;
 }
+.who,
+.find {
+  flex: none;
+}
 .rest,
 .glass {
   display: none;
+}
+@media (max-width: 1000px) {
+  .find {
+    width: 44px;
+    height: 44px;
+    padding: 0;
+    display: grid;
+    place-items: center;
+    justify-content: center;
+  }
+  .find span {
+    position: absolute;
+    clip-path: inset(50%);
+  }
+  .glass {
+    display: block;
+  }
+  .who {
+    width: 44px;
+    height: 44px;
+  }
+  kbd {
+    display: none;
+  }
 }
 /* On a phone one goes on with the thumb: the places stand at the foot. */
 @media (max-width: 720px) {
@@ -188,28 +216,6 @@ kbd {
   }
   .brand {
     min-height: 44px;
-  }
-  .find {
-    width: 44px;
-    height: 44px;
-    padding: 0;
-    display: grid;
-    place-items: center;
-    justify-content: center;
-  }
-  .find span {
-    position: absolute;
-    clip-path: inset(50%);
-  }
-  .glass {
-    display: block;
-  }
-  .who {
-    width: 44px;
-    height: 44px;
-  }
-  kbd {
-    display: none;
   }
 }
 </style>

@@ -154,6 +154,7 @@ function setLink() {
 }
 .tools {
   display: flex;
+  flex-wrap: wrap;
   gap: 4px;
   align-items: center;
 }

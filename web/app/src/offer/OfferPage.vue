@@ -140,27 +140,27 @@ watch([() => route.hash, () => view.value === null], () => void showControl(), {
         >
         <KindMenu v-if="view.kindMayChange" :view="view" @changed="fixed" />
         <CopyButton v-if="view.offer.state === 'LIVE'" :text="view.address" what="the page's address" />
-        <v-menu v-model="readinessShown" :close-on-content-click="false" location="bottom end">
-          <template #activator="{ props }">
-            <v-btn v-bind="props" class="ml-auto" :color="view.mayGoLive ? undefined : 'error'">{{
-              readiness
-            }}</v-btn>
-          </template>
-          <v-card class="pa-4 readiness">
-            <h2>Readiness</h2>
-            <p v-if="toFix === 0" class="quiet">Nothing would go wrong as it stands.</p>
-            <FindingLine
-              v-for="finding in view.findings"
-              :key="finding.code + finding.control"
-              :finding="finding"
-              :offer-id="id"
-              @fixed="fixed"
-            />
-          </v-card>
-        </v-menu>
-        <v-btn :to="`/offers/${id}/rehearsal`">Rehearse <kbd>R</kbd></v-btn>
-        <v-btn v-if="view.offer.state === 'LIVE'" @click="change('PAUSED')">Pause</v-btn>
-        <v-btn v-else color="primary" variant="flat" @click="change('LIVE')">Go live</v-btn>
+        <div class="row acts">
+          <v-menu v-model="readinessShown" :close-on-content-click="false" location="bottom end">
+            <template #activator="{ props }">
+              <v-btn v-bind="props" :color="view.mayGoLive ? undefined : 'error'">{{ readiness }}</v-btn>
+            </template>
+            <v-card class="pa-4 readiness">
+              <h2>Readiness</h2>
+              <p v-if="toFix === 0" class="quiet">Nothing would go wrong as it stands.</p>
+              <FindingLine
+                v-for="finding in view.findings"
+                :key="finding.code + finding.control"
+                :finding="finding"
+                :offer-id="id"
+                @fixed="fixed"
+              />
+            </v-card>
+          </v-menu>
+          <v-btn :to="`/offers/${id}/rehearsal`">Rehearse <kbd>R</kbd></v-btn>
+          <v-btn v-if="view.offer.state === 'LIVE'" @click="change('PAUSED')">Pause</v-btn>
+          <v-btn v-else color="primary" variant="flat" @click="change('LIVE')">Go live</v-btn>
+        </div>
       </div>
       <p v-if="held" class="grave" role="alert">{{ held }}</p>
       <TrackRibbon :view="view" :chosen="stop" />
@@ -196,6 +196,14 @@ watch([() => route.hash, () => view.value === null], () => void showControl(), {
 }
 .head {
   min-height: 44px;
+}
+.acts {
+  margin-left: auto;
+}
+@media (max-width: 720px) {
+  .acts {
+    margin-left: 0;
+  }
 }
 kbd {
   margin-left: 7px;

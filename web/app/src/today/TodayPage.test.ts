@@ -48,7 +48,7 @@ describe('The first hour', () => {
     expect(screen.queryByText('Needs attention')).toBeNull()
     const [begin] = screen.getAllByText('Begin')
     expect(begin!.closest('a')!.getAttribute('href')).toBe('/setup#mail')
-    expect(screen.queryByRole('link', { name: 'Go live' })).toBeNull()
+    expect(screen.queryByRole('link', { name: 'Open: Go live' })).toBeNull()
     expect(screen.getAllByText('Done:')).toHaveLength(1)
   })
 
@@ -56,7 +56,7 @@ describe('The first hour', () => {
     const list = { ...firstHour('BUSINESS', 'MAIL_TRIED', 'OFFER', 'REHEARSED'), offerId: 7 }
     const server = serve({ ...QUIET, ...offers({ id: 7, name: 'Plan' }), firstHour: list })
     const { user, notice } = await show(TodayPage)
-    const live = await screen.findByRole('link', { name: 'Go live' })
+    const live = await screen.findByRole('link', { name: 'Open: Go live' })
     expect(live.getAttribute('href')).toBe('/offers/7/give')
     server.on('PUT /beginning/PUT_AWAY', { lines: [] }).on('DELETE /beginning/PUT_AWAY', list)
     await user.click(screen.getByRole('button', { name: 'Hide this list' }))

@@ -62,7 +62,11 @@ class EveryScreenTest {
       """
       () => {
         const wide = document.documentElement.scrollWidth - innerWidth
-        if (wide <= 0) return ''
+        if (wide <= 0) {
+          const squeezed = [...document.querySelectorAll('header button, header a')]
+            .filter((e) => e.clientWidth > 1 && e.scrollWidth > e.clientWidth + 1)
+          return squeezed.map((e) => `${e.textContent.trim()} is squeezed`).join(', ')
+        }
         const over = [...document.querySelectorAll('main *, header *')]
           .filter((e) => e.getBoundingClientRect().right > innerWidth + 1 && !e.closest('.scrolls'))
           .map((e) => e.tagName.toLowerCase() + '.' + [...e.classList].join('.'))
@@ -70,14 +74,15 @@ class EveryScreenTest {
       }
       """;
 
-  // Targets under 44 px, but for links within a sentence, which are as tall as its line.
+  // Targets under 44 px, but for links and fill-ins within a sentence, which are as tall as its
+  // line.
   private static final String SMALL =
       """
       () => [...document.querySelectorAll(
           'a[href], button, input:not([type=hidden]), select, textarea, [role=button], [role=tab], summary')]
         .filter((e) => {
           const box = e.getBoundingClientRect()
-          const inLine = e.tagName === 'A' && getComputedStyle(e).display === 'inline'
+          const inLine = e.closest('.tiptap') || e.tagName === 'A' && getComputedStyle(e).display === 'inline'
             && e.parentElement.textContent.trim().length > e.textContent.trim().length
           return box.width > 1 && box.height > 1 && getComputedStyle(e).visibility !== 'hidden'
             && !e.disabled && !inLine && !e.closest('[inert]')
