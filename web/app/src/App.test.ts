@@ -3,6 +3,7 @@ import { describe, expect, it, vi } from 'vitest'
 import App from './App.vue'
 import { api } from './api/client'
 import { AWAY, FakeServer, Says } from './testing/fakeServer'
+import { onePage } from './testing/samples'
 import { show } from './testing/show'
 
 // A page whose script comes when a test lets it.
@@ -106,7 +107,7 @@ describe('The application', () => {
   })
 
   it('stays where it is when the session ends, and signs in over the screen', async () => {
-    const asked = server().on('GET /people', new Says(401)).on('GET /offers', [])
+    const asked = server().on('GET /people', new Says(401)).on('GET /offers', onePage())
     const { user, router } = await show(App, { at: '/offers' })
     await screen.findByRole('navigation', { name: 'Main' })
     const ended = api.get('/people').catch((fault: Error) => fault)
@@ -155,7 +156,7 @@ describe('The application', () => {
   })
 
   it('says where one is in the title, tells it, and puts the focus where the screen begins', async () => {
-    server().on('GET /offers', [])
+    server().on('GET /offers', onePage())
     const { user, router } = await show(App)
     await screen.findByRole('navigation', { name: 'Main' })
     await user.click(screen.getByRole('link', { name: 'Offers' }))

@@ -68,22 +68,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/beginning": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["get_10"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/beginning/PUT_AWAY": {
         parameters: {
             query?: never;
@@ -235,7 +219,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_7"];
+        get: operations["page"];
         put?: never;
         post?: never;
         delete?: never;
@@ -363,7 +347,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_6"];
+        get: operations["all_5"];
         put?: never;
         post: operations["bringIn_1"];
         delete?: never;
@@ -523,7 +507,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_5"];
+        get: operations["all_4"];
         put?: never;
         post: operations["make_5"];
         delete?: never;
@@ -731,7 +715,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_4"];
+        get: operations["all_3"];
         put?: never;
         post: operations["add_3"];
         delete?: never;
@@ -907,7 +891,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_3"];
+        get: operations["all_2"];
         put?: never;
         post: operations["add_2"];
         delete?: never;
@@ -1741,7 +1725,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["rows"];
+        post: operations["rows_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2075,7 +2059,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_2"];
+        get: operations["all_1"];
         put?: never;
         post: operations["keep"];
         delete?: never;
@@ -2123,7 +2107,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_1"];
+        get: operations["rows"];
         put?: never;
         post: operations["make_1"];
         delete?: never;
@@ -3357,6 +3341,11 @@ export interface components {
             kind: "CONFIRMATION" | "DELIVERY" | "FOLLOW_UP" | "MAILING";
             uses: components["schemas"]["EmailUse"][];
         };
+        LibraryPage: {
+            rows: components["schemas"]["LibraryEmail"][];
+            /** Format: int64 */
+            total: number;
+        };
         Line: {
             /** Format: date-time */
             at: string;
@@ -3618,6 +3607,24 @@ export interface components {
             };
             /** @enum {string} */
             state: "DRAFT" | "LIVE" | "PAUSED" | "ENDED";
+        };
+        OfferRow: {
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            kind: "DOWNLOAD" | "COUPON" | "PRIVATE_PAGE" | "QUIZ" | "WHEEL";
+            mayGoLive: boolean;
+            name: string;
+            /** @enum {string} */
+            state: "DRAFT" | "LIVE" | "PAUSED" | "ENDED";
+            /** Format: int32 */
+            toLookAt: number;
+            track: components["schemas"]["Track"];
+        };
+        OfferRows: {
+            rows: components["schemas"]["OfferRow"][];
+            /** Format: int64 */
+            total: number;
         };
         OfferSave: {
             settings: components["schemas"]["OfferSettings"];
@@ -4172,6 +4179,11 @@ export interface components {
         };
         SequencePause: {
             paused: boolean;
+        };
+        SequenceRows: {
+            rows: components["schemas"]["SequenceLine"][];
+            /** Format: int64 */
+            total: number;
         };
         SequenceRules: {
             again: components["schemas"]["RunAgain"];
@@ -4898,26 +4910,6 @@ export interface operations {
             };
         };
     };
-    get_10: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["FirstHour"];
-                };
-            };
-        };
-    };
     bringBack: {
         parameters: {
             query?: never;
@@ -5150,9 +5142,13 @@ export interface operations {
             };
         };
     };
-    all_7: {
+    page: {
         parameters: {
-            query?: never;
+            query?: {
+                words?: string;
+                shareable?: boolean;
+                page?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5165,7 +5161,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LibraryEmail"][];
+                    "application/json": components["schemas"]["LibraryPage"];
                 };
             };
         };
@@ -5348,7 +5344,7 @@ export interface operations {
             };
         };
     };
-    all_6: {
+    all_5: {
         parameters: {
             query?: never;
             header?: never;
@@ -5614,7 +5610,7 @@ export interface operations {
             };
         };
     };
-    all_5: {
+    all_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -5992,7 +5988,7 @@ export interface operations {
             };
         };
     };
-    all_4: {
+    all_3: {
         parameters: {
             query?: {
                 page?: number;
@@ -6320,7 +6316,7 @@ export interface operations {
             };
         };
     };
-    all_3: {
+    all_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -6502,7 +6498,10 @@ export interface operations {
     };
     list_2: {
         parameters: {
-            query?: never;
+            query?: {
+                words?: string;
+                page?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -6515,7 +6514,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OfferView"][];
+                    "application/json": components["schemas"]["OfferRows"];
                 };
             };
         };
@@ -7841,7 +7840,7 @@ export interface operations {
             };
         };
     };
-    rows: {
+    rows_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -8350,7 +8349,7 @@ export interface operations {
             };
         };
     };
-    all_2: {
+    all_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -8464,9 +8463,12 @@ export interface operations {
             };
         };
     };
-    all_1: {
+    rows: {
         parameters: {
-            query?: never;
+            query?: {
+                words?: string;
+                page?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -8479,7 +8481,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SequenceLine"][];
+                    "application/json": components["schemas"]["SequenceRows"];
                 };
             };
         };

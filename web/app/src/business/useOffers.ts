@@ -1,9 +1,11 @@
 import { api } from '../api/client'
-import type { FormView, OfferKind, OfferName, OfferSettings, OfferView } from '../api/types'
+import type { FormView, OfferKind, OfferName, OfferRows, OfferSettings, OfferView } from '../api/types'
 
 /** The offers there are. */
 export const useOffers = () => ({
-  all: () => api.get<OfferView[]>('/offers'),
+  /** By words of their names, a page at a time from 0. */
+  rows: (words: string, page: number) =>
+    api.get<OfferRows>(`/offers?${new URLSearchParams({ words, page: String(page) })}`),
   /** Without what is judged and counted of each. */
   names: () => api.get<OfferName[]>('/offers/names'),
   forms: (id: number) => api.get<FormView[]>(`/offers/${id}/forms`),

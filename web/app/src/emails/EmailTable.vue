@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue'
 import type { LibraryEmail } from '../api/types'
 import { asAoifeReads } from '../email/fillIns'
 import LoadState from '../shared/LoadState.vue'
+import PageButtons from '../shared/PageButtons.vue'
+import { usePaged } from '../shared/usePaged'
 import { useSequences } from '../sequence/useSequences'
 import { vCards } from '../shared/vCards'
 import { useInAddress } from '../shared/useInAddress'
@@ -11,23 +12,16 @@ const sequences = useSequences()
 
 /** All emails with where each is used. */
 type Use = LibraryEmail['uses'][number]
-const emails = ref<LibraryEmail[] | null>(null)
-const fault = ref('')
-const words = useInAddress<string>('words', '')
+const { found, fault, words, page, pages } = usePaged(sequences.emails, {
+  words: useInAddress<string>('words', ''),
+  page: useInAddress<string>('page', '0'),
+})
 const KINDS: Record<LibraryEmail['kind'], string> = {
   CONFIRMATION: 'Confirmation',
   DELIVERY: 'Delivery',
   FOLLOW_UP: 'In a sequence',
   MAILING: 'To many',
 }
-const shown = computed(() =>
-  emails.value?.filter((email) =>
-    [email.content.subject, email.content.preview, ...email.uses.map((use) => use.name)]
-      .join(' ')
-      .toLowerCase()
-      .includes(words.value.trim().toLowerCase()),
-  ),
-)
 
 function to(email: LibraryEmail, use: Use) {
   if (email.kind === 'FOLLOW_UP') {
@@ -37,19 +31,11 @@ function to(email: LibraryEmail, use: Use) {
   }
   return `/offers/${use.offerId}/${email.kind === 'CONFIRMATION' ? 'confirm' : 'hand-over'}#email`
 }
-
-onMounted(async () => {
-  try {
-    emails.value = await sequences.emails()
-  } catch (failed) {
-    fault.value = (failed as Error).message
-  }
-})
 </script>
 
 <template>
-  <LoadState :loading="!emails" :fault="fault" />
-  <template v-if="emails">
+  <LoadState :loading="!found" :fault="fault" />
+  <template v-if="found">
     <v-text-field v-model="words" class="find" density="compact" hide-details label="Search emails" />
     <div class="panel">
       <table v-cards class="listing">
@@ -61,7 +47,7 @@ onMounted(async () => {
           </tr>
         </thead>
         <tbody>
-          <tr v-for="(email, i) in shown" :key="i">
+          <tr v-for="(email, i) in found.rows" :key="i">
             <td>
               <router-link :to="to(email, email.uses[0]!)">{{
                 asAoifeReads(email.content.subject) || 'No subject yet'
@@ -82,14 +68,13 @@ onMounted(async () => {
           </tr>
         </tbody>
       </table>
-      <p v-if="shown?.length === 0" class="quiet">
+      <p v-if="found.total === 0" class="quiet">
         {{
-          emails.length
-            ? 'No email has these words.'
-            : 'No email yet: make an offer, and it brings its first two.'
+          words ? 'No email has these words.' : 'No email yet: make an offer, and it brings its first two.'
         }}
       </p>
     </div>
+    <PageButtons :model-value="Number(page)" :pages="pages" @update:model-value="page = String($event)" />
   </template>
 </template>
 

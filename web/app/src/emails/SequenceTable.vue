@@ -6,7 +6,10 @@ import { oneLine } from '../api/client'
 import type { OfferName, SequenceLine } from '../api/types'
 import { startWords } from '../sequence/rules'
 import { people } from '../shared/when'
-import LoadState from '../shared/LoadState.vue'
+import PagedList from '../shared/PagedList.vue'
+import { useInAddress } from '../shared/useInAddress'
+import { useNotice } from '../shared/useNotice'
+import { usePaged } from '../shared/usePaged'
 import { useSequences } from '../sequence/useSequences'
 import { useOffers } from '../business/useOffers'
 
@@ -15,9 +18,12 @@ const everyOffer = useOffers()
 
 /** All sequences: what starts each, and how many people are on their way. */
 const router = useRouter()
-const lines = ref<SequenceLine[] | null>(null)
+const notice = useNotice()
+const { found, fault, words, page, pages } = usePaged(sequences.rows, {
+  words: useInAddress<string>('words', ''),
+  page: useInAddress<string>('page', '0'),
+})
 const offers = ref<OfferName[]>([])
-const fault = ref('')
 const making = ref(false)
 const name = ref('')
 const wrong = ref('')
@@ -39,36 +45,44 @@ const to = (line: SequenceLine) =>
 onMounted(async () => {
   try {
     offers.value = await everyOffer.names()
-    lines.value = await sequences.all()
   } catch (failed) {
-    fault.value = (failed as Error).message
+    notice.tell(failed)
   }
 })
 </script>
 
 <template>
-  <LoadState :loading="!lines" :fault="fault" />
-  <template v-if="lines">
-    <div><v-btn :prepend-icon="mdiPlus" @click="making = true">Make a sequence</v-btn></div>
-    <router-link v-for="line in lines" :key="line.id" :to="to(line)" class="panel line plain-link">
-      <span class="token" aria-hidden="true">{{ line.emails }}</span>
-      <span>
-        <strong>{{ line.name }}</strong> <span v-if="line.paused" class="mark">paused</span>
-        <span class="small quiet about">
-          {{
-            line.offers.length
-              ? `follows ${line.offers.map(offer).join(', ')}`
-              : startWords(line.rules.start, offer)
-          }}
+  <div><v-btn :prepend-icon="mdiPlus" @click="making = true">Make a sequence</v-btn></div>
+  <PagedList
+    v-model:words="words"
+    v-model:page="page"
+    :found="found"
+    :fault="fault"
+    :pages="pages"
+    label="Search sequences"
+    none="No sequence has these words in its name."
+  >
+    <template #default="{ rows }">
+      <router-link v-for="line in rows" :key="line.id" :to="to(line)" class="panel line plain-link">
+        <span class="token" aria-hidden="true">{{ line.emails }}</span>
+        <span>
+          <strong>{{ line.name }}</strong> <span v-if="line.paused" class="mark">paused</span>
+          <span class="small quiet about">
+            {{
+              line.offers.length
+                ? `follows ${line.offers.map(offer).join(', ')}`
+                : startWords(line.rules.start, offer)
+            }}
+          </span>
         </span>
-      </span>
-      <span class="small">
-        {{ people(line.onTheirWay) }} on their way<template v-if="line.drafts">
-          · {{ line.drafts }} {{ line.drafts === 1 ? 'draft' : 'drafts' }}</template
-        >
-      </span>
-    </router-link>
-  </template>
+        <span class="small">
+          {{ people(line.onTheirWay) }} on their way<template v-if="line.drafts">
+            · {{ line.drafts }} {{ line.drafts === 1 ? 'draft' : 'drafts' }}</template
+          >
+        </span>
+      </router-link>
+    </template>
+  </PagedList>
   <v-dialog v-model="making" aria-label="Make a sequence" max-width="460">
     <v-card class="pa-2">
       <form @submit.prevent="make">

@@ -2,7 +2,7 @@ import { screen, within } from '@testing-library/vue'
 import { describe, expect, it } from 'vitest'
 import type { EmailLayout, LibraryEmail } from '../api/types'
 import { AWAY, FakeServer, Says } from '../testing/fakeServer'
-import { email, sequence } from '../testing/samples'
+import { email, onePage, sequence } from '../testing/samples'
 import { show } from '../testing/show'
 import EmailTable from './EmailTable.vue'
 import LayoutShelf from './LayoutShelf.vue'
@@ -27,7 +27,7 @@ const EMAILS: LibraryEmail[] = [
 
 describe('All emails', () => {
   it('shows where each is used, and leads there', async () => {
-    new FakeServer({ 'GET /emails': EMAILS })
+    new FakeServer({ 'GET /emails': onePage(...EMAILS) })
     await show(EmailTable)
     const row = (await screen.findByRole('link', { name: 'Did it hold, Aoife?' })).closest('tr')!
     expect(within(row).getByText('In a sequence, a plain letter')).toBeTruthy()
@@ -46,18 +46,22 @@ describe('All emails', () => {
   })
 
   it('finds by words of the email or of its place', async () => {
-    new FakeServer({ 'GET /emails': EMAILS })
+    new FakeServer({
+      'GET /emails': onePage(...EMAILS),
+      'GET /emails?words=winter&page=0': onePage(EMAILS[1]),
+      'GET /emails?words=winterxyz&page=0': onePage(),
+    })
     const { user } = await show(EmailTable)
     const words = await screen.findByLabelText('Search emails')
     await user.type(words, 'winter')
-    expect(screen.queryByRole('link', { name: 'Open your plan' })).toBeNull()
+    await expect.poll(() => screen.queryByRole('link', { name: 'Open your plan' })).toBeNull()
     expect(screen.getByRole('link', { name: 'Did it hold, Aoife?' })).toBeTruthy()
     await user.type(words, 'xyz')
-    expect(screen.getByText('No email has these words.')).toBeTruthy()
+    expect(await screen.findByText('No email has these words.')).toBeTruthy()
   })
 
   it('says where the first come from, and why none are shown', async () => {
-    const server = new FakeServer({ 'GET /emails': [] })
+    const server = new FakeServer({ 'GET /emails': onePage() })
     const { unmount } = await show(EmailTable)
     expect(await screen.findByText(/No email yet: make an offer/)).toBeTruthy()
     unmount()
@@ -82,10 +86,15 @@ describe('All sequences', () => {
   function serve() {
     return new FakeServer({
       'GET /offers/names': [{ id: 1, name: 'First-notebook plan' }],
-      'GET /sequences': [
-        line,
-        { ...line, id: 8, name: 'Winter', offers: [], onTheirWay: 30, drafts: 0, paused: false },
-      ],
+      'GET /sequences': onePage(line, {
+        ...line,
+        id: 8,
+        name: 'Winter',
+        offers: [],
+        onTheirWay: 30,
+        drafts: 0,
+        paused: false,
+      }),
     })
   }
 

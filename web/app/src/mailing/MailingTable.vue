@@ -8,6 +8,7 @@ import { useClock } from '../clock/useClock'
 import { freshEmail } from '../email/blocks'
 import { asAoifeReads } from '../email/fillIns'
 import LoadState from '../shared/LoadState.vue'
+import PageButtons from '../shared/PageButtons.vue'
 import { useNotice } from '../shared/useNotice'
 import { useMailings } from './useMailings'
 import { ISSUE_WORDS, STATE_WORDS, whenWords } from './words'
@@ -103,12 +104,7 @@ const rate = (k: number, n: number) => (n ? `${Math.round((100 * k) / n)} %` : '
       </tbody>
     </table>
   </div>
-  <v-pagination
-    v-if="pages > 1"
-    :model-value="page + 1"
-    :length="pages"
-    @update:model-value="page = $event - 1"
-  />
+  <PageButtons v-model="page" :pages="pages" />
 </template>
 
 <style scoped>

@@ -1,22 +1,25 @@
 import { screen, within } from '@testing-library/vue'
 import { describe, expect, it } from 'vitest'
-import type { Finding } from '../api/types'
 import { AWAY, FakeServer, Says } from '../testing/fakeServer'
+import { onePage } from '../testing/samples'
 import { show } from '../testing/show'
 import OffersPage from './OffersPage.vue'
 
 const TRACK = { seen: 0, signedUp: 3, confirmed: 2, handedOver: 2, used: 1, followedUp: 0 }
-const offer = (id: number, name: string, findings: Partial<Finding>[] = [], mayGoLive = true) => ({
-  findings,
-  mayGoLive,
+const offer = (id: number, name: string, toLookAt = 0, mayGoLive = true) => ({
+  id,
+  name,
+  kind: 'DOWNLOAD',
+  state: id === 1 ? 'LIVE' : 'DRAFT',
   track: TRACK,
-  offer: { id, state: id === 1 ? 'LIVE' : 'DRAFT', settings: { name } },
+  toLookAt,
+  mayGoLive,
 })
 const open = (at = '/offers') => show(OffersPage, { at })
 
 describe('Offers', () => {
   it('shows each with its track, its state and what is to be looked at', async () => {
-    new FakeServer({ 'GET /offers': [offer(1, 'Plan'), offer(2, 'Colour card', [{}, {}], false)] })
+    new FakeServer({ 'GET /offers': onePage(offer(1, 'Plan'), offer(2, 'Colour card', 2, false)) })
     await open()
     const card = await screen.findByRole('link', { name: /Colour card/ })
     expect(card.getAttribute('href')).toBe('/offers/2/give')
@@ -26,13 +29,13 @@ describe('Offers', () => {
   })
 
   it('says what an offer is while there is none', async () => {
-    new FakeServer({ 'GET /offers': [] })
+    new FakeServer({ 'GET /offers': onePage() })
     await open()
     expect(await screen.findByText(/An offer is what somebody gets for their email address/)).toBeTruthy()
   })
 
   it('makes one and leads to its first stop', async () => {
-    const server = new FakeServer({ 'GET /offers': [], 'POST /offers': offer(9, 'Box') })
+    const server = new FakeServer({ 'GET /offers': onePage(), 'POST /offers': { offer: { id: 9 } } })
     const { user, router } = await open()
     await user.click(screen.getByRole('button', { name: 'Make an offer' }))
     await user.type(await screen.findByLabelText('What is it called?'), 'Box{Enter}')
@@ -41,7 +44,7 @@ describe('Offers', () => {
   })
 
   it('opens the question when it was asked for from elsewhere', async () => {
-    new FakeServer({ 'GET /offers': [] })
+    new FakeServer({ 'GET /offers': onePage() })
     await open('/offers?new=1')
     expect(await screen.findByLabelText('What is it called?')).toBeTruthy()
   })
@@ -56,7 +59,7 @@ describe('Offers', () => {
     ],
     [() => AWAY, /cannot be reached/],
   ])('says beside the name why none was made', async (answer, words) => {
-    new FakeServer({ 'GET /offers': [], 'POST /offers': answer })
+    new FakeServer({ 'GET /offers': onePage(), 'POST /offers': answer })
     const { user, router } = await open()
     await user.click(screen.getByRole('button', { name: 'Make an offer' }))
     const dialog = within(await screen.findByRole('dialog'))
@@ -71,5 +74,23 @@ describe('Offers', () => {
     await open()
     expect(await screen.findByText('The database is away.')).toBeTruthy()
     expect(screen.queryByLabelText('Loading')).toBeNull()
+  })
+
+  it('is searched by words and turned by pages once it is long, both in the address', async () => {
+    const server = new FakeServer({
+      'GET /offers': { rows: [offer(1, 'Plan')], total: 120 },
+      'GET /offers?words=box&page=0': onePage(offer(9, 'Box')),
+      'GET /offers?words=boxes&page=0': onePage(),
+    })
+    const { user, router } = await open()
+    await user.click(await screen.findByRole('button', { name: 'Go to page 3' }))
+    await expect.poll(() => server.asked.at(-1)?.path).toBe('/offers?words=&page=2')
+    expect(router.currentRoute.value.query).toEqual({ page: '2' })
+    await user.type(screen.getByLabelText('Search offers'), 'box')
+    expect(await screen.findByRole('link', { name: /Box/ })).toBeTruthy()
+    expect(router.currentRoute.value.query).toEqual({ words: 'box' })
+    await user.type(screen.getByLabelText('Search offers'), 'es')
+    expect(await screen.findByText('No offer has these words in its name.')).toBeTruthy()
+    expect(screen.queryByText('No offer yet')).toBeNull()
   })
 })

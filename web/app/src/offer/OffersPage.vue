@@ -3,13 +3,15 @@ import { mdiPlus } from '@mdi/js'
 import { ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 import { oneLine } from '../api/client'
-import type { OfferKind, OfferView } from '../api/types'
+import type { OfferKind } from '../api/types'
 import OptionCards from '../shared/OptionCards.vue'
 import { useClock } from '../clock/useClock'
 import { KIND_CHOICES, kindOf } from './kinds'
 import SmallTrack from './SmallTrack.vue'
 import { STATE_WORDS } from './words'
-import LoadState from '../shared/LoadState.vue'
+import PagedList from '../shared/PagedList.vue'
+import { useInAddress } from '../shared/useInAddress'
+import { usePaged } from '../shared/usePaged'
 import { useOffers } from '../business/useOffers'
 
 const calls = useOffers()
@@ -17,22 +19,16 @@ const calls = useOffers()
 const route = useRoute()
 const router = useRouter()
 const clock = useClock()
-const offers = ref<OfferView[] | null>(null)
-const fault = ref('')
+const { found, fault, words, page, pages } = usePaged(
+  calls.rows,
+  { words: useInAddress<string>('words', ''), page: useInAddress<string>('page', '0') },
+  () => clock.moves,
+)
 const making = ref(false)
 const name = ref('')
 const kind = ref<OfferKind>('DOWNLOAD')
 const wrong = ref('')
 const busy = ref(false)
-
-async function load() {
-  try {
-    offers.value = await calls.all()
-    fault.value = ''
-  } catch (failed) {
-    fault.value = (failed as Error).message
-  }
-}
 
 async function make() {
   busy.value = true
@@ -55,11 +51,6 @@ watch(
   (wanted) => (making.value = !!wanted),
   { immediate: true },
 )
-watch(
-  () => clock.moves,
-  () => void load(),
-  { immediate: true },
-)
 </script>
 
 <template>
@@ -70,34 +61,47 @@ watch(
         >Make an offer</v-btn
       >
     </div>
-    <LoadState :loading="!offers" :fault="fault" />
-    <div v-if="offers?.length === 0" class="panel">
-      <h2>No offer yet</h2>
-      <p>
-        An offer is what somebody gets for their email address: a plan, a pattern, a coupon. Make one; it goes
-        live only when you say so.
-      </p>
-    </div>
-    <router-link
-      v-for="o in offers"
-      :key="o.offer.id"
-      :to="`/offers/${o.offer.id}/give`"
-      class="panel offer plain-link"
+    <PagedList
+      v-model:words="words"
+      v-model:page="page"
+      :found="found"
+      :fault="fault"
+      :pages="pages"
+      label="Search offers"
+      none="No offer has these words in its name."
     >
-      <div>
-        <h2>{{ o.offer.settings.name }}</h2>
-        <p class="row small quiet">
-          <span class="mark" :class="{ live: o.offer.state === 'LIVE' }">{{
-            STATE_WORDS[o.offer.state]
-          }}</span>
-          <span>{{ kindOf(o.offer.kind).words }}</span>
-          <span v-if="o.findings.length" :class="{ grave: !o.mayGoLive }"
-            >{{ o.findings.length }} to look at</span
-          >
-        </p>
-      </div>
-      <SmallTrack :track="o.track" />
-    </router-link>
+      <template #empty>
+        <div class="panel">
+          <h2>No offer yet</h2>
+          <p>
+            An offer is what somebody gets for their email address: a plan, a pattern, a coupon. Make one; it
+            goes live only when you say so.
+          </p>
+        </div>
+      </template>
+      <template #default="{ rows }">
+        <router-link
+          v-for="offer in rows"
+          :key="offer.id"
+          :to="`/offers/${offer.id}/give`"
+          class="panel offer plain-link"
+        >
+          <div>
+            <h2>{{ offer.name }}</h2>
+            <p class="row small quiet">
+              <span class="mark" :class="{ live: offer.state === 'LIVE' }">{{
+                STATE_WORDS[offer.state]
+              }}</span>
+              <span>{{ kindOf(offer.kind).words }}</span>
+              <span v-if="offer.toLookAt" :class="{ grave: !offer.mayGoLive }"
+                >{{ offer.toLookAt }} to look at</span
+              >
+            </p>
+          </div>
+          <SmallTrack :track="offer.track" />
+        </router-link>
+      </template>
+    </PagedList>
     <v-dialog v-model="making" aria-label="A new offer" @after-leave="closed">
       <v-card class="pa-2">
         <form @submit.prevent="make">

@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import type { Criterion } from '../api/types'
 import { useClock } from '../clock/useClock'
 import LoadState from '../shared/LoadState.vue'
+import PageButtons from '../shared/PageButtons.vue'
 import { useLatest } from '../shared/useLatest'
 import { useNotice } from '../shared/useNotice'
 import { condition, EVERYBODY, group, stateKey } from './criteria'
@@ -17,9 +18,6 @@ import { useLists } from './useLists'
 import { useNames } from './useNames'
 import { usePeople } from './usePeople'
 import { useSegments } from './useSegments'
-import { useDisplay } from 'vuetify'
-
-const { xs } = useDisplay()
 
 const PAGE = 50
 const COUNTED = 100_000
@@ -190,13 +188,10 @@ const listsThere = computed(() => lists.all.length)
       </template>
     </div>
     <PeopleTable v-else-if="found" :rows="found.rows" :columns="columns" :names="names" />
-    <v-pagination
-      v-if="pages > 1"
-      :model-value="page + 1"
-      :length="pages"
-      :total-visible="xs ? 3 : 7"
-      :density="xs ? 'compact' : 'default'"
-      @update:model-value="router.push({ query: { ...route.query, page: String($event - 1) } })"
+    <PageButtons
+      :model-value="page"
+      :pages="pages"
+      @update:model-value="router.push({ query: { ...route.query, page: String($event) } })"
     />
     <ListsDialog v-model="showsLists" />
   </main>

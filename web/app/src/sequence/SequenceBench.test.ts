@@ -2,7 +2,7 @@ import { screen, within } from '@testing-library/vue'
 import { describe, expect, it } from 'vitest'
 import type { Effect, SequenceDraft, SequenceView } from '../api/types'
 import { FakeServer, Says } from '../testing/fakeServer'
-import { email, sequence, step } from '../testing/samples'
+import { email, onePage, sequence, step } from '../testing/samples'
 import { show } from '../testing/show'
 import SequenceBench from './SequenceBench.vue'
 
@@ -54,14 +54,12 @@ function serve(first: SequenceView, effect: Effect = NO_EFFECT) {
     'POST /mail/preview': PREVIEW,
     'GET /offers/names': [],
     'GET /tags': [],
-    'GET /emails': [
-      {
-        emailId: 500,
-        kind: 'FOLLOW_UP',
-        content: email('A Sunday with a needle'),
-        uses: [{ name: 'Winter letters', ready: true }],
-      },
-    ],
+    'GET /emails': onePage({
+      emailId: 500,
+      kind: 'FOLLOW_UP',
+      content: email('A Sunday with a needle'),
+      uses: [{ name: 'Winter letters', ready: true }],
+    }),
   })
   const saves = () => server.bodies('PUT /sequences/7') as Save[]
   return { server, saves }

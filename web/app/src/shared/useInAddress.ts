@@ -1,5 +1,8 @@
 import { ref, watch, type Ref } from 'vue'
-import { useRoute, useRouter } from 'vue-router'
+import { useRoute, useRouter, type LocationQueryRaw } from 'vue-router'
+
+/** What is to stand in the address, until it does: what changes meanwhile is added to it. */
+let wanted: LocationQueryRaw | null = null
 
 /**
  * What is open or chosen on a screen, kept in its address: loading the page anew or sending it to somebody shows the same.
@@ -17,11 +20,21 @@ export function useInAddress<T extends string>(name: string, usual: T, known?: r
     const said = route.query[name]
     return typeof said === 'string' && (!known || known.includes(said as T)) ? (said as T) : usual
   }
+  async function write(asked: LocationQueryRaw) {
+    if (wanted === asked) {
+      await router.replace({ query: asked, hash: route.hash })
+      wanted = wanted === asked ? null : wanted
+    }
+  }
   const value = ref(read()) as Ref<T>
   watch(value, (now) => {
     if (route.path === path && now !== read()) {
-      const query = { ...router.currentRoute.value.query, [name]: now === usual ? undefined : now }
-      void router.replace({ query, hash: route.hash })
+      const asked = {
+        ...(wanted ?? router.currentRoute.value.query),
+        [name]: now === usual ? undefined : now,
+      }
+      wanted = asked
+      queueMicrotask(() => void write(asked))
     }
   })
   watch(

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { OfferView, PrizeSlice } from '../api/types'
+import type { OfferName, PrizeSlice } from '../api/types'
 import ColourField from '../business/ColourField.vue'
 import TagList from '../people/TagList.vue'
 import Choice from '../shared/Choice.vue'
@@ -12,7 +12,7 @@ import { INK, PATTERNS } from './slices'
 /** What a slice brings, how many there are of it, and how it looks. */
 const props = defineProps<{
   currency: string
-  offers: OfferView[]
+  offers: OfferName[]
   path: string
   problemAt(field: string): string | undefined
 }>()
@@ -32,9 +32,7 @@ const limited = computed({
   get: () => slice.value.pieces !== undefined && slice.value.pieces !== null,
   set: (on: boolean) => (slice.value.pieces = on ? 10 : undefined),
 })
-const items = computed(() =>
-  props.offers.map(({ offer }) => ({ title: offer.settings.name, value: offer.id })),
-)
+const items = computed(() => props.offers.map(({ id, name }) => ({ title: name, value: id })))
 const readable = computed(() => contrast(INK, slice.value.colour))
 </script>
 

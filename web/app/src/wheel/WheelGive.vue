@@ -54,8 +54,7 @@ const { move } = useReorder(
   (place) => document.querySelectorAll<HTMLElement>('#slices .handle')[place],
 )
 const of = (id: string) => numbers.value?.slices.find((one) => one.id === id)
-const prizeName = (id?: number) =>
-  offers.value?.find(({ offer }) => offer.id === id)?.offer.settings.name ?? ''
+const prizeName = (id?: number) => offers.value?.find((offer) => offer.id === id)?.name ?? ''
 const soon = computed(() =>
   props.view.findings
     .filter(({ code }) => code === 'slice_runs_out' || code === 'slice_empty')

@@ -1,5 +1,5 @@
 import { api } from '../api/client'
-import type { OfferView, PrizeWheel, SpinLine, WheelFit, WheelNumbers } from '../api/types'
+import type { OfferName, PrizeWheel, SpinLine, WheelFit, WheelNumbers } from '../api/types'
 import { useLatest } from '../shared/useLatest'
 
 /** Which spins are looked at. */
@@ -28,8 +28,8 @@ export function useWheel(offerId: number) {
 
     /** Offers that can be a prize: all but this one, and those that are played themselves. */
     prizes: async () =>
-      (await api.get<OfferView[]>('/offers')).filter(
-        ({ offer, results }) => offer.id !== offerId && Object.keys(results).length === 0,
+      (await api.get<OfferName[]>('/offers/names')).filter(
+        ({ id, results }) => id !== offerId && Object.keys(results).length === 0,
       ),
   }
 }

@@ -76,6 +76,7 @@ public final class Bench {
     all.put("many", new ManyBench());
     all.put("import", new ImportBench());
     // Last: a million people slow everything else down.
+    all.put("size", new SizeBench());
     all.put("segment", new SegmentBench());
     all.put("turn", new TurnBench());
     List<String> wanted = args.length == 0 ? List.copyOf(all.keySet()) : List.of(args);

@@ -66,7 +66,7 @@ final class DecideBench implements Bench.Measurement {
         offerId =
             n == FORMS / 2
                 ? offers.make("Second", OfferKind.DOWNLOAD).id()
-                : offers.all().get(0).id();
+                : offers.known().get(0).id();
         offers.changeState(offerId, OfferState.LIVE);
       }
       Pages pages =

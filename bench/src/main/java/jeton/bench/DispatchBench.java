@@ -162,7 +162,7 @@ final class DispatchBench implements Bench.Measurement {
   private long stepId(BenchServer server) {
     Sequences sequences = server.bean(Sequences.class);
     Sequence sequence =
-        sequences.all().stream()
+        sequences.remembered().stream()
             .filter(s -> s.name().equals("Bench"))
             .findFirst()
             .orElseGet(() -> make(sequences));

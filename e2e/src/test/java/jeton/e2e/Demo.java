@@ -4,6 +4,7 @@ import com.deque.html.axecore.playwright.AxeBuilder;
 import com.microsoft.playwright.APIResponse;
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.ReducedMotion;
@@ -180,13 +181,27 @@ final class Demo {
     return keptOpen;
   }
 
+  /**
+   * Chooses by Enter what is pressed in or out. A dialog that has just opened may take the focus to
+   * its field once more, and the key with it: then it is pressed again.
+   */
+  static void choose(Locator button) {
+    button
+        .page()
+        .waitForCondition(
+            () -> {
+              button.press("Enter");
+              return "true".equals(button.getAttribute("aria-pressed"));
+            });
+  }
+
   /** The screen of an offer of a kind, without its stop. */
   String offerOf(Page page, String kind) {
     return new JsonMapper()
-        .readTree(page.request().get("/api/offers").text())
+        .readTree(page.request().get("/api/offers/names").text())
         .valueStream()
-        .filter(one -> one.at("/offer/kind").asString().equals(kind))
-        .map(one -> "/app/offers/" + one.at("/offer/id").asLong())
+        .filter(one -> one.get("kind").asString().equals(kind))
+        .map(one -> "/app/offers/" + one.get("id").asLong())
         .findFirst()
         .orElseThrow();
   }

@@ -66,10 +66,8 @@ class QuizPathTest {
   private static String make(Page owner) {
     owner.navigate("/app/offers?new=1");
     Locator kind = owner.getByRole(AriaRole.BUTTON, like("^Quiz"));
-    // The dialog takes the focus to its field once it is open.
     assertThat(owner.getByLabel("What is it called?")).isFocused();
-    kind.press("Enter");
-    assertThat(kind).hasAttribute("aria-pressed", "true");
+    Demo.choose(kind);
     owner.getByLabel("What is it called?").fill("Thread or wire " + System.nanoTime());
     owner.getByLabel("What is it called?").press("Enter");
     owner.waitForURL("**/give");
@@ -269,16 +267,7 @@ class QuizPathTest {
   @Test
   void whereTheyStop_andWhoAnsweredWhat_isOnOnePage() {
     Page owner = demo.owner();
-    long id =
-        Long.parseLong(
-            owner
-                .request()
-                .get("/api/offers")
-                .text()
-                .replaceAll(
-                    "(?s).*\\{\"id\":(\\d+),\"kind\":\"QUIZ\",[^{]*\\{\"name\":\"Which binding.*",
-                    "$1"));
-    owner.navigate("/app/offers/" + id + "/players");
+    owner.navigate(demo.offerOf(owner, "QUIZ") + "/players");
     assertThat(owner.getByRole(AriaRole.REGION, named("Where people stop")))
         .containsText("Opening");
     Locator rows = owner.locator("table").last().locator("tbody tr");

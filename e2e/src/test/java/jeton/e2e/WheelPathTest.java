@@ -66,7 +66,7 @@ class WheelPathTest {
     owner.navigate("/app/offers?new=1");
     Locator kind = owner.getByRole(AriaRole.BUTTON, like("^Prize wheel"));
     assertThat(owner.getByLabel("What is it called?")).isFocused();
-    kind.press("Enter");
+    Demo.choose(kind);
     owner.getByLabel("What is it called?").fill("Turn for a bookmark " + System.nanoTime());
     owner.getByLabel("What is it called?").press("Enter");
     owner.waitForURL("**/give");

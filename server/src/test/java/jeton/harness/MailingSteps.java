@@ -15,11 +15,11 @@ import jeton.core.mailing.SendWhen;
 import jeton.core.people.ListSettings;
 import jeton.core.people.PersonState;
 import jeton.core.signup.EmailAddress;
-import jeton.server.followup.Tagging;
 import jeton.server.mailing.Mailing;
 import jeton.server.mailing.Mailings;
 import jeton.server.people.Lists;
 import jeton.server.people.People;
+import jeton.server.tagging.Tagging;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.transaction.support.TransactionOperations;
 

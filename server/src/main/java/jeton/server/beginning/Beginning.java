@@ -1,12 +1,16 @@
 package jeton.server.beginning;
 
 import java.time.Clock;
+import java.time.Duration;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
+import jeton.server.database.ConfigurationVersion;
+import jeton.server.database.Watched;
+import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -16,14 +20,21 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Service
 public class Beginning {
+  private static final Duration OLDEST = Duration.ofSeconds(20);
+  private static final long EVERY_MS = 8_000;
   private final BeginningStore store;
   private final Business business;
+  private final ConfigurationVersion configuration;
   private final Clock clock;
+  private final Watched<FirstHour> known;
 
-  Beginning(BeginningStore store, Business business, Clock clock) {
+  Beginning(
+      BeginningStore store, Business business, ConfigurationVersion configuration, Clock clock) {
     this.store = store;
     this.business = business;
+    this.configuration = configuration;
     this.clock = clock;
+    known = new Watched<>(configuration, this::read, OLDEST, clock);
   }
 
   /** What the first hour consists of, in order. */
@@ -63,13 +74,22 @@ public class Beginning {
     static final FirstHour OVER = new FirstHour(List.of(), Optional.empty());
   }
 
-  /** What is still to be done. */
+  /** What is still to be done; what visitors do shows a few seconds later. */
   public FirstHour now() {
+    return known.now();
+  }
+
+  @Scheduled(fixedDelay = EVERY_MS)
+  void lookAgain() {
+    known.renewIfLookedAt();
+  }
+
+  FirstHour read() {
     Set<HourMark> marks = store.marks();
-    if (marks.contains(HourMark.PUT_AWAY) || store.somebodyConfirmed()) {
+    BeginningStore.Found found = store.found();
+    if (marks.contains(HourMark.PUT_AWAY) || found.somebodyConfirmed()) {
       return FirstHour.OVER;
     }
-    BeginningStore.Found found = store.found();
     List<HourStep> lines =
         Arrays.stream(Step.values())
             .map(step -> new HourStep(step, done(step, marks, found)))
@@ -99,11 +119,13 @@ public class Beginning {
   @Transactional
   public void note(HourMark mark) {
     store.note(mark, clock.instant());
+    configuration.changed();
   }
 
   /** Brings the list back that was put away. */
   @Transactional
   public void bringBack() {
     store.forget(HourMark.PUT_AWAY);
+    configuration.changed();
   }
 }

@@ -1,7 +1,6 @@
 package jeton.server.beginning;
 
 import org.springframework.web.bind.annotation.DeleteMapping;
-import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -15,11 +14,6 @@ class BeginningApi {
 
   BeginningApi(Beginning beginning) {
     this.beginning = beginning;
-  }
-
-  @GetMapping
-  Beginning.FirstHour get() {
-    return beginning.now();
   }
 
   @PutMapping("/{mark}")

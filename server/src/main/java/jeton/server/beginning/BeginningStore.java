@@ -14,13 +14,12 @@ class BeginningStore {
   private static final String NOTE =
       "INSERT IGNORE INTO first_step (step, at) VALUES (:step, :now)";
   private static final String FORGET = "DELETE FROM first_step WHERE step = :step";
-  private static final String CONFIRMED =
-      "SELECT EXISTS (SELECT 1 FROM sign_up WHERE confirmed_at IS NOT NULL)";
   private static final String FOUND =
       """
       SELECT (SELECT MAX(id) FROM offer) AS newest,
              EXISTS (SELECT 1 FROM offer WHERE state = 'LIVE') AS live,
-             EXISTS (SELECT 1 FROM sighting WHERE form_key = '') AS seen
+             EXISTS (SELECT 1 FROM sighting WHERE form_key = '') AS seen,
+             EXISTS (SELECT 1 FROM sign_up WHERE confirmed_at IS NOT NULL) AS confirmed
       """;
 
   private final JdbcClient db;
@@ -30,7 +29,8 @@ class BeginningStore {
   }
 
   /** What there is by now. */
-  record Found(Optional<Long> newestOffer, boolean live, boolean snippetSeen) {}
+  record Found(
+      Optional<Long> newestOffer, boolean live, boolean snippetSeen, boolean somebodyConfirmed) {}
 
   Set<Beginning.HourMark> marks() {
     Set<Beginning.HourMark> marks = EnumSet.noneOf(Beginning.HourMark.class);
@@ -41,10 +41,6 @@ class BeginningStore {
     return marks;
   }
 
-  boolean somebodyConfirmed() {
-    return db.sql(CONFIRMED).query(Boolean.class).single();
-  }
-
   Found found() {
     return db.sql(FOUND)
         .query(
@@ -52,7 +48,8 @@ class BeginningStore {
                 new Found(
                     Optional.ofNullable(row.getObject("newest", Long.class)),
                     row.getBoolean("live"),
-                    row.getBoolean("seen")))
+                    row.getBoolean("seen"),
+                    row.getBoolean("confirmed")))
         .single();
   }
 

@@ -2,8 +2,8 @@ package jeton.server.bounce;
 
 import java.time.Clock;
 import java.util.Optional;
-import jeton.server.followup.Departures;
 import jeton.server.history.History;
+import jeton.server.leaving.Departures;
 import jeton.server.mail.Engine;
 import jeton.server.people.People;
 import jeton.server.people.Person;

@@ -5,10 +5,10 @@ import java.util.Map;
 import java.util.Optional;
 import jeton.core.people.TagChange;
 import jeton.server.followup.Starts;
-import jeton.server.followup.Tagging;
 import jeton.server.offer.Offer;
 import jeton.server.people.People;
 import jeton.server.people.Person;
+import jeton.server.tagging.Tagging;
 import org.springframework.stereotype.Service;
 
 /**

@@ -12,9 +12,9 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import jeton.server.business.BusinessSettings;
-import jeton.server.mail.Octets;
-import jeton.server.mail.RawEmail;
 import jeton.server.people.Lists.MailingList;
+import jeton.server.smtp.Octets;
+import jeton.server.smtp.RawEmail;
 
 /**
  * Puts a written email into the form mail servers take: multipart/alternative with the headers of

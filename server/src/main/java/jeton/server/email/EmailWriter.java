@@ -106,7 +106,7 @@ public class EmailWriter {
   }
 
   /** What fill-ins stand for, for this reader. */
-  static FillInText.Values values(Reader reader, BusinessSettings settings) {
+  public static FillInText.Values values(Reader reader, BusinessSettings settings) {
     Map<FillIn, String> known =
         Map.of(
             FillIn.FIRST_NAME, reader.firstName(),

@@ -15,12 +15,12 @@ import org.springframework.stereotype.Component;
 public class Links {
   private static final String LINK = "link";
   private static final String OPEN = "open";
-  private final ReadingStore store;
+  private final LinkStore store;
   private final Tokens tokens;
   private final PublicUrl publicUrl;
   private final Map<String, Long> numbers = new ConcurrentHashMap<>();
 
-  Links(ReadingStore store, Tokens tokens, PublicUrl publicUrl) {
+  Links(LinkStore store, Tokens tokens, PublicUrl publicUrl) {
     this.store = store;
     this.tokens = tokens;
     this.publicUrl = publicUrl;
@@ -32,6 +32,11 @@ public class Links {
   /** The number of an address, made when it is new. */
   long number(String href) {
     return numbers.computeIfAbsent(href, store::numberOf);
+  }
+
+  /** Where a link leads, as it was written. */
+  public Optional<String> href(long linkId) {
+    return store.href(linkId);
   }
 
   /** What stands in the email. */
@@ -46,11 +51,13 @@ public class Links {
         + "\" width=\"1\" height=\"1\" alt=\"\" style=\"display:block;border:0\">";
   }
 
-  Optional<Pressed> pressed(String token) {
+  /** What a link that was pressed stands for; empty when we made no such link. */
+  public Optional<Pressed> pressed(String token) {
     return tokens.verify(LINK, token).map(pair -> new Pressed(pair.first(), pair.second()));
   }
 
-  Optional<Long> opened(String token) {
+  /** The email whose picture was fetched; empty when we made no such picture. */
+  public Optional<Long> opened(String token) {
     return tokens.verify(OPEN, token).map(Tokens.Pair::first);
   }
 }

@@ -1,7 +1,7 @@
 package jeton.server.email;
 
 import java.nio.charset.StandardCharsets;
-import jeton.server.mail.Octets;
+import jeton.server.smtp.Octets;
 
 /**
  * Quoted-printable (RFC 2045, 6.7) of a text in UTF-8, with CRLF at every line's end. The library's

@@ -8,9 +8,9 @@ import jeton.core.signup.EmailAddress;
 import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
 import jeton.server.mail.DirectMail;
-import jeton.server.mail.MailTransport;
 import jeton.server.mail.OutgoingEmail;
 import jeton.server.problem.Refused;
+import jeton.server.smtp.MailTransport;
 import jeton.server.token.Tokens;
 import org.springframework.stereotype.Component;
 

@@ -1,6 +1,7 @@
 package jeton.server.followup;
 
 import java.time.Instant;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -88,13 +89,17 @@ class ProgressStore {
   private static final String ON_THEIR_WAY =
       "SELECT COUNT(*) FROM run WHERE sequence_id = :sequenceId AND ended_at IS NULL";
 
-  private static final String ALL_ON_THEIR_WAY =
-      "SELECT sequence_id, COUNT(*) AS n FROM run WHERE ended_at IS NULL GROUP BY sequence_id";
+  private static final String ON_THEIR_WAY_BY_SEQUENCE =
+      """
+      SELECT sequence_id, COUNT(*) AS n FROM run
+       WHERE sequence_id IN (:ids) AND ended_at IS NULL
+       GROUP BY sequence_id
+      """;
 
   private static final String DUE_BEFORE =
       """
       SELECT COUNT(*) FROM run
-       WHERE sequence_id = :sequenceId AND ended_at IS NULL AND COALESCE(next_due_at, held_due_at) < :before
+       WHERE sequence_id = :sequenceId AND ended_at IS NULL AND (next_due_at < :before OR held_due_at < :before)
       """;
 
   private static final String GOING =
@@ -179,13 +184,17 @@ class ProgressStore {
     return db.sql(ON_THEIR_WAY).param("sequenceId", sequenceId).query(Long.class).single();
   }
 
-  Map<Long, Long> allOnTheirWay() {
+  /** The same of several sequences; those with nobody are left out. */
+  Map<Long, Long> onTheirWay(Collection<Long> sequenceIds) {
     Map<Long, Long> counts = new HashMap<>();
-    db.sql(ALL_ON_THEIR_WAY)
-        .query(
-            row -> {
-              counts.put(row.getLong("sequence_id"), row.getLong("n"));
-            });
+    if (!sequenceIds.isEmpty()) {
+      db.sql(ON_THEIR_WAY_BY_SEQUENCE)
+          .param("ids", sequenceIds)
+          .query(
+              row -> {
+                counts.put(row.getLong("sequence_id"), row.getLong("n"));
+              });
+    }
     return counts;
   }
 

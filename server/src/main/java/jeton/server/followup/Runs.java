@@ -121,7 +121,7 @@ public class Runs implements DeliveryListener {
   }
 
   /** Ends what a person is on that is sent for these lists (L2). */
-  void endOfLists(long personId, Collection<Long> listIds, RunEnd reason) {
+  public void endOfLists(long personId, Collection<Long> listIds, RunEnd reason) {
     Map<Long, Long> lists =
         sequences.listsOf(
             runs.goingOf(personId).stream().map(RunStore.Run::sequenceId).distinct().toList());

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import jeton.core.email.EmailContent;
 import jeton.core.followup.RunAgain;
 import jeton.core.followup.SequenceRules;
@@ -16,6 +17,7 @@ import jeton.core.people.PersonState;
 import jeton.server.numbers.Numbers;
 import jeton.server.people.People;
 import jeton.server.problem.NotThere;
+import jeton.server.request.Paging;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -24,6 +26,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -93,6 +96,13 @@ class SequenceApi {
       int drafts,
       long onTheirWay) {}
 
+  /**
+   * A page of sequences.
+   *
+   * @param total how many there are with these words
+   */
+  record SequenceRows(List<SequenceLine> rows, long total) {}
+
   record SequenceMade(String name) {}
 
   record SequenceSave(int version, SequenceDraft sequence) {}
@@ -115,22 +125,30 @@ class SequenceApi {
     return view(sequences.follow(offerId, followed.sequenceId()));
   }
 
+  /** Sequences by words of their names, oldest first, a page at a time from 0. */
   @GetMapping("/sequences")
-  List<SequenceLine> all() {
-    Map<Long, Long> onTheirWay = progress.allOnTheirWay();
-    return sequences.all().stream()
-        .map(
-            s ->
-                new SequenceLine(
-                    s.id(),
-                    s.name(),
-                    s.paused(),
-                    s.rules(),
-                    sequences.offers(s.id()),
-                    s.steps().size(),
-                    (int) s.timing().stream().filter(step -> !step.ready()).count(),
-                    onTheirWay.getOrDefault(s.id(), 0L)))
-        .toList();
+  SequenceRows rows(@RequestParam Optional<String> words, @RequestParam Optional<Integer> page) {
+    List<Sequence> found =
+        sequences.remembered().stream()
+            .filter(s -> Paging.holds(words, Stream.of(s.name())))
+            .toList();
+    List<Sequence> shown = Paging.page(found, page);
+    Map<Long, Long> onTheirWay = progress.onTheirWay(shown.stream().map(Sequence::id).toList());
+    return new SequenceRows(
+        shown.stream().map(s -> line(s, onTheirWay.getOrDefault(s.id(), 0L))).toList(),
+        found.size());
+  }
+
+  private SequenceLine line(Sequence s, long onTheirWay) {
+    return new SequenceLine(
+        s.id(),
+        s.name(),
+        s.paused(),
+        s.rules(),
+        sequences.rememberedOffers(s.id()),
+        s.steps().size(),
+        (int) s.timing().stream().filter(step -> !step.ready()).count(),
+        onTheirWay);
   }
 
   @PostMapping("/sequences")

@@ -143,6 +143,17 @@ class SequenceStore {
         .toList();
   }
 
+  /** Which sequence follows each offer. */
+  Map<Long, Long> following() {
+    Map<Long, Long> following = new HashMap<>();
+    db.sql("SELECT id, sequence_id FROM offer WHERE sequence_id IS NOT NULL ORDER BY id")
+        .query(
+            row -> {
+              following.put(row.getLong("id"), row.getLong("sequence_id"));
+            });
+    return following;
+  }
+
   List<Long> offers(long id) {
     return db.sql(OFFERS).param("id", id).query(Long.class).list();
   }

@@ -9,7 +9,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.concurrent.locks.LockSupport;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import jeton.core.email.FillIns;
@@ -17,6 +19,7 @@ import jeton.core.followup.Ranks;
 import jeton.core.followup.Step;
 import jeton.server.business.Business;
 import jeton.server.database.ConfigurationVersion;
+import jeton.server.database.Remembered;
 import jeton.server.email.Emails;
 import jeton.server.mail.Outbox;
 import jeton.server.offer.OfferMade;
@@ -39,6 +42,7 @@ public class Sequences {
   private final Retiming retiming;
   private final Place place;
   private final Clock clock;
+  private final Remembered<Known> known;
 
   Sequences(SequenceStore store, RunStore runs, Retiming retiming, Place place, Clock clock) {
     this.store = store;
@@ -46,6 +50,30 @@ public class Sequences {
     this.retiming = retiming;
     this.place = place;
     this.clock = clock;
+    known = new Remembered<>(place.configuration(), this::read);
+  }
+
+  /**
+   * All sequences as they were last read.
+   *
+   * @param byOffer the one that follows each offer
+   * @param offers those that each follows, oldest first
+   */
+  private record Known(
+      List<Sequence> all, Map<Long, Sequence> byOffer, Map<Long, List<Long>> offers) {}
+
+  private Known read() {
+    List<Sequence> all = store.all();
+    Map<Long, Sequence> byId =
+        all.stream().collect(Collectors.toMap(Sequence::id, Function.identity()));
+    Map<Long, Sequence> byOffer = new TreeMap<>();
+    store
+        .following()
+        .forEach((offer, id) -> Optional.ofNullable(byId.get(id)).map(s -> byOffer.put(offer, s)));
+    return new Known(
+        all,
+        byOffer,
+        byOffer.keySet().stream().collect(Collectors.groupingBy(o -> byOffer.get(o).id())));
   }
 
   /** Where a sequence is at home, and whose it is. */
@@ -84,9 +112,19 @@ public class Sequences {
     return store.find(id).orElseThrow(() -> new NotThere("This sequence"));
   }
 
-  /** All of them, oldest first. */
-  public List<Sequence> all() {
-    return store.all();
+  /** All of them from memory, oldest first: at most a second or two behind another instance. */
+  public List<Sequence> remembered() {
+    return known.now().all();
+  }
+
+  /** The follow-up of an offer, from memory. */
+  public Optional<Sequence> rememberedOf(long offerId) {
+    return Optional.ofNullable(known.now().byOffer().get(offerId));
+  }
+
+  /** The offers that a sequence follows, from memory. */
+  public List<Long> rememberedOffers(long id) {
+    return known.now().offers().getOrDefault(id, List.of());
   }
 
   /** The offers that a sequence follows. */

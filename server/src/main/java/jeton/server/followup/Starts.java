@@ -158,13 +158,13 @@ public class Starts {
     }
   }
 
-  void onTag(Person person, String tag, Optional<Long> offerId) {
+  public void onTag(Person person, String tag, Optional<Long> offerId) {
     others().stream()
         .filter(sequence -> sequence.rules().start().onTag(tag))
         .forEach(s -> runs.start(s, person, offerId, s.rules().again()));
   }
 
-  void endReached(long personId, Predicate<Sequence> reached, RunEnd reason) {
+  public void endReached(long personId, Predicate<Sequence> reached, RunEnd reason) {
     runs.endReached(personId, reached, reason);
   }
 

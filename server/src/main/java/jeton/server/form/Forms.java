@@ -34,23 +34,24 @@ public class Forms {
   private final Clock clock;
   private final Remembered<Known> known;
 
-  Forms(FormStore store, Around around, Clock clock) {
+  Forms(
+      FormStore store,
+      Business business,
+      Sites sites,
+      ConfigurationVersion configuration,
+      Clock clock) {
     this.store = store;
-    this.business = around.business();
-    this.sites = around.sites();
-    this.configuration = around.configuration();
+    this.business = business;
+    this.sites = sites;
+    this.configuration = configuration;
     this.clock = clock;
     known = new Remembered<>(configuration, this::read);
   }
 
-  /** What forms are checked against, and who hears of a change. */
-  @org.springframework.stereotype.Component
-  record Around(Business business, Sites sites, ConfigurationVersion configuration) {}
-
   /** How often a form was seen, and how many people signed up by it. */
   public record Counts(long formId, long views, long signUps) {}
 
-  private record Known(List<Form> all, Map<String, Form> byKey) {}
+  private record Known(List<Form> all, Map<String, Form> byKey, Map<Long, List<Form>> byOffer) {}
 
   @EventListener
   void offerMade(OfferMade made) {
@@ -86,9 +87,14 @@ public class Forms {
 
   /** The form on the offer's own page, from memory. */
   public Optional<Form> rememberedHosted(long offerId) {
-    return known.now().all().stream()
-        .filter(form -> form.offerId() == offerId && form.shape() == Shape.FULL_PAGE)
+    return rememberedOf(offerId).stream()
+        .filter(form -> form.shape() == Shape.FULL_PAGE)
         .findFirst();
+  }
+
+  /** The forms of an offer, the hosted page first, from memory. */
+  public List<Form> rememberedOf(long offerId) {
+    return known.now().byOffer().getOrDefault(offerId, List.of());
   }
 
   /** A form by its key, from memory. */
@@ -176,6 +182,9 @@ public class Forms {
 
   private Known read() {
     List<Form> all = store.all();
-    return new Known(all, all.stream().collect(Collectors.toMap(Form::key, Function.identity())));
+    return new Known(
+        all,
+        all.stream().collect(Collectors.toMap(Form::key, Function.identity())),
+        all.stream().collect(Collectors.groupingBy(Form::offerId)));
   }
 }

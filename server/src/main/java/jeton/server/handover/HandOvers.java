@@ -11,7 +11,6 @@ import jeton.core.people.PersonState;
 import jeton.core.people.TagChange;
 import jeton.core.signup.SignUpDecision;
 import jeton.server.followup.Starts;
-import jeton.server.followup.Tagging;
 import jeton.server.history.History;
 import jeton.server.incentive.Face;
 import jeton.server.incentive.Incentives;
@@ -22,6 +21,7 @@ import jeton.server.mail.OutgoingEmail;
 import jeton.server.offer.Offer;
 import jeton.server.pass.Passes;
 import jeton.server.people.Person;
+import jeton.server.tagging.Tagging;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 

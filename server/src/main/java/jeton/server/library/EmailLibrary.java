@@ -5,12 +5,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 import jeton.core.email.EmailContent;
 import jeton.server.followup.Sequence;
 import jeton.server.followup.Sequences;
 import jeton.server.mail.OutgoingEmail;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
+import jeton.server.request.Paging;
 import org.springframework.stereotype.Service;
 
 /** All emails there are, with where each is used. */
@@ -45,10 +47,38 @@ public class EmailLibrary {
       String name,
       boolean ready) {}
 
-  /** Confirmations and deliveries by offer, then the emails of sequences. */
+  /**
+   * A page of emails.
+   *
+   * @param total how many there are with these words
+   */
+  public record LibraryPage(List<LibraryEmail> rows, long total) {}
+
+  /**
+   * Emails by words of their subjects, preview lines and places.
+   *
+   * @param shareable only those that sequences can share
+   * @param page from 0
+   */
+  LibraryPage page(Optional<String> words, boolean shareable, Optional<Integer> page) {
+    List<LibraryEmail> found =
+        all().stream()
+            .filter(email -> !shareable || email.emailId().isPresent())
+            .filter(email -> Paging.holds(words, texts(email)))
+            .toList();
+    return new LibraryPage(Paging.page(found, page), found.size());
+  }
+
+  private static Stream<String> texts(LibraryEmail email) {
+    return Stream.concat(
+        Stream.of(email.content().subject(), email.content().preview()),
+        email.uses().stream().map(EmailUse::name));
+  }
+
+  /** Confirmations and deliveries by offer, then the emails of sequences; from memory. */
   public List<LibraryEmail> all() {
     List<LibraryEmail> lines = new ArrayList<>();
-    for (Offer offer : offers.all()) {
+    for (Offer offer : offers.known()) {
       lines.add(
           ofOffer(
               offer,
@@ -63,8 +93,8 @@ public class EmailLibrary {
               offer.settings().handOver().byEmail()));
     }
     Map<Long, LibraryEmail> shared = new TreeMap<>();
-    for (Sequence sequence : sequences.all()) {
-      Optional<Long> offerId = sequences.offers(sequence.id()).stream().findFirst();
+    for (Sequence sequence : sequences.remembered()) {
+      Optional<Long> offerId = sequences.rememberedOffers(sequence.id()).stream().findFirst();
       for (Sequence.Email email : sequence.steps()) {
         EmailUse use =
             new EmailUse(

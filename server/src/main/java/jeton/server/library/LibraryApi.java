@@ -2,6 +2,7 @@ package jeton.server.library;
 
 import java.nio.charset.StandardCharsets;
 import java.util.List;
+import java.util.Optional;
 import jeton.core.email.EmailContent;
 import jeton.server.email.EmailExport;
 import jeton.server.email.Emails;
@@ -17,6 +18,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** All emails, layouts, import and export over HTTP. */
@@ -43,8 +45,11 @@ class LibraryApi {
   record EmailToExport(OutgoingEmail.Kind kind, EmailContent content) {}
 
   @GetMapping
-  List<EmailLibrary.LibraryEmail> all() {
-    return library.all();
+  EmailLibrary.LibraryPage page(
+      @RequestParam Optional<String> words,
+      @RequestParam(defaultValue = "false") boolean shareable,
+      @RequestParam Optional<Integer> page) {
+    return library.page(words, shareable, page);
   }
 
   /** What conditions about people can name. */

@@ -66,11 +66,11 @@ public class SegmentChoices {
             new ArrayList<>(),
             people.sites(),
             people.campaigns());
-    for (Offer offer : offers.all()) {
+    for (Offer offer : offers.known()) {
       String name = offer.settings().name();
       all.offers().add(new NamedKey(String.valueOf(offer.id()), name));
       forms
-          .of(offer.id())
+          .rememberedOf(offer.id())
           .forEach(
               form ->
                   all.forms().add(new NamedKey(form.key(), name + ": " + form.settings().name())));

@@ -5,6 +5,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import jeton.core.mail.AnswerClass;
+import jeton.server.smtp.MailTransport;
 import org.springframework.stereotype.Component;
 
 /**

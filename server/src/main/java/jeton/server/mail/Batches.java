@@ -12,6 +12,8 @@ import java.util.function.Supplier;
 import jeton.core.mail.AnswerClass;
 import jeton.core.people.FirstName;
 import jeton.core.people.PersonState;
+import jeton.server.smtp.MailTransport;
+import jeton.server.smtp.RawEmail;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;

@@ -1,6 +1,8 @@
 package jeton.server.mail;
 
 import jeton.server.business.Business;
+import jeton.server.smtp.MailTransport;
+import jeton.server.smtp.RawEmail;
 import org.springframework.stereotype.Service;
 
 /** Sends one email at once, past the outbox, and tells what the mail server said. */
@@ -19,7 +21,7 @@ public class DirectMail {
   /** Signs and sends; never throws for a mail fault. */
   public MailTransport.Answer send(RawEmail email) {
     try (MailTransport transport =
-        new SmtpTransport(() -> business.now().smtp(), settings.deadline())) {
+        MailTransport.smtp(() -> business.now().smtp(), settings.deadline())) {
       return transport.send(dkim.signed(email));
     }
   }

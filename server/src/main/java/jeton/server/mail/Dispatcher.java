@@ -7,6 +7,7 @@ import java.util.concurrent.locks.LockSupport;
 import java.util.concurrent.locks.ReentrantReadWriteLock;
 import jeton.server.business.Business;
 import jeton.server.database.Outage;
+import jeton.server.smtp.MailTransport;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.SmartLifecycle;
@@ -77,7 +78,7 @@ public class Dispatcher implements SmartLifecycle {
   }
 
   private MailTransport connection() {
-    return new SmtpTransport(() -> business.now().smtp(), settings.deadline());
+    return MailTransport.smtp(() -> business.now().smtp(), settings.deadline());
   }
 
   /** Works until told to stop; whatever ends the work is logged, and it begins anew. */

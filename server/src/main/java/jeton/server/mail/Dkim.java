@@ -15,6 +15,7 @@ import jeton.server.business.Business;
 import jeton.server.database.ConfigurationVersion;
 import jeton.server.database.Remembered;
 import jeton.server.problem.Refused;
+import jeton.server.smtp.RawEmail;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 

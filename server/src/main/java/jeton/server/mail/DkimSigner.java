@@ -12,6 +12,8 @@ import java.util.Base64;
 import java.util.Locale;
 import java.util.Set;
 import java.util.StringJoiner;
+import jeton.server.smtp.Octets;
+import jeton.server.smtp.RawEmail;
 import org.conscrypt.Conscrypt;
 
 /**

@@ -3,6 +3,7 @@ package jeton.server.mail;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import jeton.server.smtp.RawEmail;
 
 /** Writes claimed emails; implemented by the capability that knows what emails say. */
 public interface EmailDrawer {

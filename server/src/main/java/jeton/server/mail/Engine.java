@@ -108,9 +108,17 @@ public class Engine {
         state.health().trouble());
   }
 
-  /** What waits, in short. */
-  public Outbox.State state() {
-    return store.state();
+  /**
+   * How it stands, in short.
+   *
+   * @param trouble what is wrong with the engine itself, in words
+   */
+  public record Standing(Outbox.State outbox, Optional<String> trouble) {}
+
+  /** How it stands now. */
+  public Standing standing() {
+    EngineStore.Waiting waiting = store.waiting();
+    return new Standing(waiting.state(), state.health().trouble(waiting::oldestTry));
   }
 
   /** Has everything that failed and still waits tried again at once. */

@@ -20,13 +20,13 @@ class EngineStore {
       SELECT COUNT(*) AS waiting,
              COALESCE(SUM(failures > 0), 0) AS troubled,
              MIN(CASE WHEN failures > 0 THEN due_at END) AS since,
-             MIN(CASE WHEN failures > 0 THEN try_at END) AS next_try
+             MIN(CASE WHEN failures > 0 THEN try_at END) AS next_try,
+             MIN(try_at) AS oldest_try,
+             (SELECT l.last_error FROM outbox l
+               WHERE l.id = MAX(CASE WHEN outbox.failures > 0 THEN outbox.id END)) AS last_trouble
         FROM outbox
        WHERE urgent IN (0, 1) AND try_at IS NOT NULL
       """;
-
-  private static final String LAST_TROUBLE =
-      "SELECT last_error FROM outbox WHERE urgent IN (0, 1) AND try_at IS NOT NULL AND failures > 0 ORDER BY id DESC LIMIT 1";
 
   // One name for each row, so that the numbers and the lists cannot disagree.
   private static final String PILE =
@@ -96,17 +96,25 @@ class EngineStore {
     this.db = db;
   }
 
-  Outbox.State state() {
-    Optional<String> trouble = db.sql(LAST_TROUBLE).query(String.class).optional();
+  /**
+   * What waits.
+   *
+   * @param oldestTry when the one that waits longest may be taken
+   */
+  record Waiting(Outbox.State state, Optional<Instant> oldestTry) {}
+
+  Waiting waiting() {
     return db.sql(STATE)
         .query(
             (row, n) ->
-                new Outbox.State(
-                    row.getLong("waiting"),
-                    row.getLong("troubled"),
-                    trouble,
-                    Utc.readOptional(row, "since"),
-                    Utc.readOptional(row, "next_try")))
+                new Waiting(
+                    new Outbox.State(
+                        row.getLong("waiting"),
+                        row.getLong("troubled"),
+                        Optional.ofNullable(row.getString("last_trouble")),
+                        Utc.readOptional(row, "since"),
+                        Utc.readOptional(row, "next_try")),
+                    Utc.readOptional(row, "oldest_try")))
         .single();
   }
 

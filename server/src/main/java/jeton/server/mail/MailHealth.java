@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
+import java.util.function.Supplier;
 import org.springframework.boot.health.contributor.Health;
 import org.springframework.boot.health.contributor.HealthIndicator;
 import org.springframework.dao.DataAccessException;
@@ -44,19 +45,27 @@ public class MailHealth implements HealthIndicator {
 
   /** What is wrong, in words; nothing is while the owner knows that sending has stopped. */
   public Optional<String> trouble() {
+    return trouble(() -> outbox.overdue(clock.instant()));
+  }
+
+  /**
+   * The same.
+   *
+   * @param oldestTry when the email that waits longest may be taken; asked only if that matters
+   */
+  Optional<String> trouble(Supplier<Optional<Instant>> oldestTry) {
     if (dispatcher.isRunning() && dispatcher.wanted() > 0 && dispatcher.alive() == 0) {
       return Optional.of("No dispatcher is at work: no email leaves. Restart Jeton.");
     }
     if (halt.now().isPresent()) {
       return Optional.empty();
     }
-    return overdueSince()
+    Instant tooLong = clock.instant().minus(PATIENCE);
+    return oldestTry
+        .get()
+        .filter(oldest -> !oldest.isAfter(tooLong))
         .map(
             since ->
                 "Emails that might leave are left lying, the oldest for more than ten minutes.");
-  }
-
-  private Optional<Instant> overdueSince() {
-    return outbox.overdue(clock.instant().minus(PATIENCE));
   }
 }

@@ -7,6 +7,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 import jeton.core.mail.AnswerClass;
 import jeton.server.database.ConfigurationVersion;
 import jeton.server.database.Remembered;
+import jeton.server.smtp.MailTransport;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;

@@ -14,6 +14,7 @@ import jeton.core.mail.AnswerClass;
 import jeton.core.mail.Backoff;
 import jeton.server.database.Outage;
 import jeton.server.mail.DeliveryListener.Outcome;
+import jeton.server.smtp.MailTransport;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;

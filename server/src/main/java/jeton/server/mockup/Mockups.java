@@ -56,7 +56,7 @@ public class Mockups {
 
   /** What of the offers' files one can be made from. */
   public List<MockupSource> sources() {
-    return offers.all().stream()
+    return offers.known().stream()
         .flatMap(
             offer ->
                 offer.files().stream()
@@ -86,7 +86,7 @@ public class Mockups {
   }
 
   private String hashOfFile(long fileId) {
-    return offers.all().stream()
+    return offers.known().stream()
         .flatMap(offer -> offer.files().stream())
         .filter(file -> file.id() == fileId)
         .map(Offer.OfferFile::hash)

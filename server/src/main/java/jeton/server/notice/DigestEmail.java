@@ -37,25 +37,27 @@ class DigestEmail {
   private final DigestStore store;
   private final NoticeEmails emails;
   private final Troubles troubles;
-  private final Waiting waiting;
+  private final Numbers numbers;
+  private final Engine engine;
+  private final Mailings mailings;
   private final PublicUrl publicUrl;
 
   DigestEmail(
       DigestStore store,
       NoticeEmails emails,
       Troubles troubles,
-      Waiting waiting,
+      Numbers numbers,
+      Engine engine,
+      Mailings mailings,
       PublicUrl publicUrl) {
     this.store = store;
     this.emails = emails;
     this.troubles = troubles;
-    this.waiting = waiting;
+    this.numbers = numbers;
+    this.engine = engine;
+    this.mailings = mailings;
     this.publicUrl = publicUrl;
   }
-
-  /** What may wait. */
-  @Component
-  record Waiting(Numbers numbers, Engine engine, Mailings mailings) {}
 
   /** For whom, and about which time. */
   private record About(NoticeReader reader, NoticePace pace, Instant since, Instant until) {
@@ -257,22 +259,21 @@ class DigestEmail {
       return Optional.empty();
     }
     List<String> lines = new ArrayList<>();
-    long unconfirmed = waiting.numbers().waitingToConfirm();
+    long unconfirmed = numbers.waitingToConfirm();
     if (unconfirmed > 0) {
       lines.add(
           unconfirmed == 1
               ? "1 person is waiting to confirm."
               : unconfirmed + " people are waiting to confirm.");
     }
-    Outbox.State state = waiting.engine().state();
+    Outbox.State state = engine.standing().outbox();
     if (state.waiting() > 0) {
       lines.add(
           state.waiting() == 1
               ? "1 email waits to be sent."
               : state.waiting() + " emails wait to be sent.");
     }
-    waiting
-        .mailings()
+    mailings
         .upcoming(3)
         .forEach(
             mailing ->

@@ -37,23 +37,31 @@ class NoticeReaders {
   private final NoticeReaderStore store;
   private final Remembered<List<NoticeReader>> told;
   private final ConfigurationVersion configuration;
-  private final Letters letters;
+  private final OwnerMail mail;
+  private final Business business;
+  private final Tokens tokens;
+  private final PublicUrl publicUrl;
   private final Clock clock;
 
   NoticeReaders(
-      NoticeReaderStore store, ConfigurationVersion configuration, Letters letters, Clock clock) {
+      NoticeReaderStore store,
+      ConfigurationVersion configuration,
+      OwnerMail mail,
+      Business business,
+      Tokens tokens,
+      PublicUrl publicUrl,
+      Clock clock) {
     this.store = store;
     this.configuration = configuration;
-    this.letters = letters;
+    this.mail = mail;
+    this.business = business;
+    this.tokens = tokens;
+    this.publicUrl = publicUrl;
     this.clock = clock;
     this.told =
         new Remembered<>(
             configuration, () -> store.all().stream().filter(NoticeReader::isTold).toList());
   }
-
-  /** What their own emails are made with. */
-  @org.springframework.stereotype.Component
-  record Letters(OwnerMail mail, Business business, Tokens tokens, PublicUrl publicUrl) {}
 
   /** All whom anything is sent to; from memory. */
   List<NoticeReader> told() {
@@ -132,21 +140,19 @@ class NoticeReaders {
 
   private void ask(NoticeReader reader, Instant now) {
     store.ask(reader.id(), now);
-    letters.mail().sendAfterCommit(reader.email(), question(reader));
+    mail.sendAfterCommit(reader.email(), question(reader));
   }
 
   private EmailContent question(NoticeReader reader) {
-    String business = Words.html(letters.business().now().settings().name());
+    String name = Words.html(business.now().settings().name());
     return new EmailContent(
-        "Do you want to hear what happens at "
-            + Words.line(letters.business().now().settings().name())
-            + "?",
+        "Do you want to hear what happens at " + Words.line(business.now().settings().name()) + "?",
         "Nothing is sent to you unless you say yes",
         EmailContent.Style.FRAMED,
         List.of(
             EmailBlock.text(
                 "<p>Hello,</p><p>somebody at "
-                    + business
+                    + name
                     + " wants you to get emails about what happens there: sign-ups, prizes,"
                     + " trouble. Press the button if that is right.</p>"),
             new EmailBlock.Button("Yes, send them to me", EmailButton.Target.LINK, page(reader)),
@@ -158,15 +164,12 @@ class NoticeReaders {
 
   /** The page of a further address: to say yes, and to stop. */
   String page(NoticeReader reader) {
-    return letters
-        .publicUrl()
-        .of("/n/" + letters.tokens().sign(TOKEN, reader.id(), reader.createdAt().toEpochMilli()));
+    return publicUrl.of("/n/" + tokens.sign(TOKEN, reader.id(), reader.createdAt().toEpochMilli()));
   }
 
   /** Whose page it is; empty for a forged link or an address that was removed. */
   Optional<NoticeReader> byToken(String token) {
-    return letters
-        .tokens()
+    return tokens
         .verify(TOKEN, token)
         .flatMap(
             pair ->

@@ -27,26 +27,25 @@ class NoticeSender {
 
   private final NoticeStore store;
   private final NoticeReaderStore readerStore;
-  private final Writing writing;
+  private final NoticeEmails emails;
+  private final NoticeMail mail;
   private final TransactionOperations tx;
   private final Clock clock;
 
   NoticeSender(
       NoticeStore store,
       NoticeReaderStore readerStore,
-      Writing writing,
+      NoticeEmails emails,
+      NoticeMail mail,
       TransactionOperations tx,
       Clock clock) {
     this.store = store;
     this.readerStore = readerStore;
-    this.writing = writing;
+    this.emails = emails;
+    this.mail = mail;
     this.tx = tx;
     this.clock = clock;
   }
-
-  /** What is written, and how it leaves. */
-  @Component
-  record Writing(NoticeEmails emails, NoticeMail mail) {}
 
   /**
    * Something claimed.
@@ -116,9 +115,9 @@ class NoticeSender {
     }
     EmailContent content =
         claim.first().gathered()
-            ? writing.emails().several(reader, claim.pile().kind(), claim.lines(), claim.count())
-            : writing.emails().one(reader, claim.pile().kind(), claim.first());
-    return writing.mail().send(reader, content);
+            ? emails.several(reader, claim.pile().kind(), claim.lines(), claim.count())
+            : emails.one(reader, claim.pile().kind(), claim.first());
+    return mail.send(reader, content);
   }
 
   private void settle(Claim claim, boolean sent) {

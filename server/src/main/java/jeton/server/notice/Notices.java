@@ -7,10 +7,10 @@ import java.util.Optional;
 import jeton.core.notice.NoticeKind;
 import jeton.core.notice.NoticePace;
 import jeton.core.notice.NoticeSettings.ChosenEmail;
-import jeton.server.email.OpenListener;
 import jeton.server.history.History;
 import jeton.server.history.HistoryListener;
 import jeton.server.mail.OutgoingEmail;
+import jeton.server.reading.OpenListener;
 import org.springframework.stereotype.Service;
 
 /**

@@ -14,8 +14,6 @@ import jeton.core.offer.OfferState;
 import jeton.core.readiness.Finding;
 import jeton.server.followup.SetAside;
 import jeton.server.mail.Engine;
-import jeton.server.mail.MailHealth;
-import jeton.server.mail.Outbox;
 import jeton.server.mail.SendingHalt;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
@@ -57,7 +55,6 @@ class Troubles {
   @org.springframework.stereotype.Component
   record Watched(
       SendingHalt halt,
-      MailHealth health,
       Engine engine,
       SetAside setAside,
       Offers offers,
@@ -115,12 +112,9 @@ class Troubles {
                         "halt",
                         "All sending has stopped after " + halt.refusals() + " refusals in a row.",
                         "/app/emails/engine")));
-    watched
-        .health()
-        .trouble()
-        .ifPresent(words -> found.add(trouble("sending", words, "/app/emails/engine")));
-    Outbox.State state = watched.engine().state();
-    if (state.troubled() > 0) {
+    Engine.Standing engine = watched.engine().standing();
+    engine.trouble().ifPresent(words -> found.add(trouble("sending", words, "/app/emails/engine")));
+    if (engine.outbox().troubled() > 0) {
       found.add(trouble("refused", "Emails could not be sent so far.", "/app/emails/engine"));
     }
     if (watched.setAside().now().total() > 0) {

@@ -11,18 +11,31 @@ import org.springframework.stereotype.Repository;
 class NumberStore {
   private static final String TRACKS =
       """
-      SELECT o.id,
-             (SELECT COALESCE(SUM(v.views), 0) FROM form f JOIN form_view v ON v.form_id = f.id
-               WHERE f.offer_id = o.id) AS seen,
-             (SELECT COUNT(DISTINCT s.person_id) FROM sign_up s WHERE s.offer_id = o.id) AS signed_up,
-             (SELECT COUNT(DISTINCT s.person_id) FROM sign_up s
-               WHERE s.offer_id = o.id AND (s.confirmed_at IS NOT NULL OR s.decision = 'HAND_OVER')) AS confirmed,
-             (SELECT COUNT(DISTINCT p.person_id) FROM pass p WHERE p.offer_id = o.id) AS handed_over,
-             (SELECT COUNT(DISTINCT p.person_id) FROM pass p
-               WHERE p.offer_id = o.id AND p.first_used_at IS NOT NULL) AS used,
-             (SELECT COUNT(DISTINCT r.person_id) FROM run r JOIN run_step t ON t.run_id = r.id
-               WHERE r.offer_id = o.id AND t.sent_at IS NOT NULL) AS followed_up
+      SELECT o.id, COALESCE(v.seen, 0) AS seen,
+             COALESCE(s.signed_up, 0) AS signed_up, COALESCE(s.confirmed, 0) AS confirmed,
+             COALESCE(p.handed_over, 0) AS handed_over, COALESCE(p.used, 0) AS used,
+             COALESCE(r.followed_up, 0) AS followed_up
         FROM offer o
+        LEFT JOIN (SELECT f.offer_id, SUM(w.views) AS seen
+                     FROM form f JOIN form_view w ON w.form_id = f.id
+                    WHERE f.offer_id IN (:ids)
+                    GROUP BY f.offer_id) v ON v.offer_id = o.id
+        LEFT JOIN (SELECT offer_id, COUNT(DISTINCT person_id) AS signed_up,
+                          COUNT(DISTINCT CASE WHEN confirmed_at IS NOT NULL OR decision = 'HAND_OVER'
+                                              THEN person_id END) AS confirmed
+                     FROM sign_up
+                    WHERE offer_id IN (:ids)
+                    GROUP BY offer_id) s ON s.offer_id = o.id
+        LEFT JOIN (SELECT offer_id, COUNT(DISTINCT person_id) AS handed_over,
+                          COUNT(DISTINCT CASE WHEN first_used_at IS NOT NULL THEN person_id END) AS used
+                     FROM pass
+                    WHERE offer_id IN (:ids)
+                    GROUP BY offer_id) p ON p.offer_id = o.id
+        LEFT JOIN (SELECT r.offer_id, COUNT(DISTINCT r.person_id) AS followed_up
+                     FROM run r
+                    WHERE r.offer_id IN (:ids)
+                      AND EXISTS (SELECT 1 FROM run_step t WHERE t.run_id = r.id AND t.sent_at IS NOT NULL)
+                    GROUP BY r.offer_id) r ON r.offer_id = o.id
        WHERE o.id IN (:ids)
       """;
 

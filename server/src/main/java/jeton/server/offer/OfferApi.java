@@ -45,8 +45,9 @@ class OfferApi {
   record StateChange(OfferState state) {}
 
   @GetMapping
-  List<OfferViews.OfferView> list() {
-    return views.all();
+  OfferViews.OfferRows list(
+      @RequestParam Optional<String> words, @RequestParam Optional<Integer> page) {
+    return views.rows(words, page);
   }
 
   /** For choosing one, or telling which one is meant. */

@@ -3,6 +3,8 @@ package jeton.server.offer;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
 import jeton.core.email.FillIn;
 import jeton.core.offer.OfferKind;
 import jeton.core.offer.OfferState;
@@ -10,6 +12,7 @@ import jeton.core.readiness.Finding;
 import jeton.core.readiness.Readiness;
 import jeton.server.business.PublicUrl;
 import jeton.server.numbers.Numbers;
+import jeton.server.request.Paging;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Component;
 
@@ -52,14 +55,55 @@ public class OfferViews {
       Map<String, String> results,
       boolean kindMayChange) {}
 
-  /** All of them, newest first. */
-  public List<OfferView> all() {
-    List<Offer> all = offers.all();
-    Map<Long, Numbers.Track> tracks = numbers.tracks(all.stream().map(Offer::id).toList());
-    Map<Long, List<Finding>> found = findings(all);
-    return all.stream()
-        .map(o -> view(o, tracks.getOrDefault(o.id(), Numbers.Track.EMPTY), found.get(o.id())))
-        .toList();
+  /**
+   * An offer in the list.
+   *
+   * @param toLookAt how many findings of Readiness it has
+   * @param mayGoLive whether none of them is grave
+   */
+  public record OfferRow(
+      long id,
+      String name,
+      OfferKind kind,
+      OfferState state,
+      Numbers.Track track,
+      int toLookAt,
+      boolean mayGoLive) {}
+
+  /**
+   * A page of offers, newest first.
+   *
+   * @param total how many there are with these words
+   */
+  public record OfferRows(List<OfferRow> rows, long total) {}
+
+  /**
+   * Offers by words of their names, a page at a time.
+   *
+   * @param page from 0
+   */
+  OfferRows rows(Optional<String> words, Optional<Integer> page) {
+    List<Offer> found =
+        offers.known().stream()
+            .filter(o -> Paging.holds(words, Stream.of(o.settings().name(), o.settings().slug())))
+            .toList();
+    List<Offer> shown = Paging.page(found, page);
+    Map<Long, Numbers.Track> tracks = numbers.tracks(shown.stream().map(Offer::id).toList());
+    Map<Long, List<Finding>> findings = findings(shown);
+    return new OfferRows(
+        shown.stream()
+            .map(
+                o ->
+                    new OfferRow(
+                        o.id(),
+                        o.settings().name(),
+                        o.kind(),
+                        o.state(),
+                        tracks.getOrDefault(o.id(), Numbers.Track.EMPTY),
+                        findings.get(o.id()).size(),
+                        Readiness.mayGoLive(findings.get(o.id()))))
+            .toList(),
+        found.size());
   }
 
   /**
@@ -80,7 +124,7 @@ public class OfferViews {
 
   /** All of them by name, newest first: nothing is judged or counted for it. */
   List<OfferName> names() {
-    return offers.all().stream()
+    return offers.known().stream()
         .map(
             o ->
                 new OfferName(
@@ -102,8 +146,7 @@ public class OfferViews {
     return findings(List.of(offer)).get(offer.id());
   }
 
-  /** What would go wrong with each of several offers as they stand, by their ids. */
-  public Map<Long, List<Finding>> findings(Collection<Offer> offers) {
+  private Map<Long, List<Finding>> findings(Collection<Offer> offers) {
     return findings.getObject().of(offers);
   }
 

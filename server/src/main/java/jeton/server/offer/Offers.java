@@ -4,7 +4,10 @@ import java.io.InputStream;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import jeton.core.confirm.ConfirmSettings;
 import jeton.core.email.FillIns;
 import jeton.core.handover.HandOverSettings;
@@ -39,7 +42,7 @@ public class Offers {
   private final Business business;
   private final TransactionOperations tx;
   private final Clock clock;
-  private final Remembered<List<Offer>> known;
+  private final Remembered<Known> known;
 
   Offers(OfferStore store, StoredFiles files, Uploads uploads, Changes changes, Clock clock) {
     this.store = store;
@@ -51,7 +54,7 @@ public class Offers {
     this.business = changes.business();
     this.tx = changes.tx();
     this.clock = clock;
-    known = new Remembered<>(configuration, store::all);
+    known = new Remembered<>(configuration, this::read);
   }
 
   /** Where changes of an offer are told, and whose it is. */
@@ -67,14 +70,19 @@ public class Offers {
     return business.now().settings().fillIns();
   }
 
-  /** All offers, newest first. */
-  public List<Offer> all() {
-    return store.all();
+  private record Known(List<Offer> all, Map<Long, Offer> byId, Map<String, Offer> bySlug) {}
+
+  private Known read() {
+    List<Offer> all = store.all();
+    return new Known(
+        all,
+        all.stream().collect(Collectors.toMap(Offer::id, Function.identity())),
+        all.stream().collect(Collectors.toMap(o -> o.settings().slug(), Function.identity())));
   }
 
-  /** All offers from memory: at most a second or two behind another instance. */
+  /** All offers from memory, newest first: at most a second or two behind another instance. */
   public List<Offer> known() {
-    return known.now();
+    return known.now().all();
   }
 
   /** An offer that must exist. */
@@ -84,17 +92,14 @@ public class Offers {
 
   /** An offer from memory, if there is one: at most a second or two behind another instance. */
   public Optional<Offer> find(long id) {
-    return known.now().stream()
-        .filter(offer -> offer.id() == id)
-        .findFirst()
-        .or(() -> store.find(id));
+    return Optional.ofNullable(known.now().byId().get(id)).or(() -> store.find(id));
   }
 
   /**
    * The offer at {@code /o/{slug}}, from memory: at most a second or two behind another instance.
    */
   public Optional<Offer> bySlug(String slug) {
-    return known.now().stream().filter(offer -> offer.settings().slug().equals(slug)).findFirst();
+    return Optional.ofNullable(known.now().bySlug().get(slug));
   }
 
   /**
@@ -102,10 +107,7 @@ public class Offers {
    * remembered may just have been made there.
    */
   public Offer remembered(long id) {
-    return known.now().stream()
-        .filter(offer -> offer.id() == id)
-        .findFirst()
-        .orElseGet(() -> get(id));
+    return find(id).orElseThrow(() -> new NotThere("This offer"));
   }
 
   /** Makes a draft with first words, a hosted form and an empty follow-up. */

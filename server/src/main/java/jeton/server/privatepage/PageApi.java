@@ -25,18 +25,24 @@ class PageApi {
   private final Offers offers;
   private final PrivatePageFace face;
   private final Recordings recordings;
-  private final Desk desk;
+  private final Pieces pieces;
+  private final Readers readers;
+  private final PassWords words;
 
-  PageApi(Offers offers, PrivatePageFace face, Recordings recordings, Desk desk) {
+  PageApi(
+      Offers offers,
+      PrivatePageFace face,
+      Recordings recordings,
+      Pieces pieces,
+      Readers readers,
+      PassWords words) {
     this.offers = offers;
     this.face = face;
     this.recordings = recordings;
-    this.desk = desk;
+    this.pieces = pieces;
+    this.readers = readers;
+    this.words = words;
   }
-
-  /** Numbers and looks. */
-  @org.springframework.stereotype.Component
-  record Desk(Pieces pieces, Readers readers, PassWords words) {}
 
   /**
    * A file that pieces can use.
@@ -81,7 +87,7 @@ class PageApi {
   @GetMapping
   PageView get(@PathVariable long offerId) {
     Offer offer = page(offerId);
-    Map<Integer, PieceStore.Count> counts = desk.pieces().counts(offerId);
+    Map<Integer, PieceStore.Count> counts = pieces.counts(offerId);
     return new PageView(
         offer.files().stream().map(this::view).toList(),
         counts.values().stream()
@@ -95,13 +101,12 @@ class PageApi {
   @PostMapping("/preview")
   PageDrawn preview(@PathVariable long offerId, @RequestBody PagePreview preview) {
     Offer offer = page(offerId).giving(preview.gives());
-    Reader reader = desk.readers().sample(preview.daysAgo());
+    Reader reader = readers.sample(preview.daysAgo());
     return new PageDrawn(
-        desk.words()
-            .drawn(
-                offer,
-                new Incentives.OwnPage(
-                    face.pageWords(offer), face.showOnPage(offer, Face.View.SAMPLE, reader), "")));
+        words.drawn(
+            offer,
+            new Incentives.OwnPage(
+                face.pageWords(offer), face.showOnPage(offer, Face.View.SAMPLE, reader), "")));
   }
 
   private Offer page(long offerId) {

@@ -10,9 +10,9 @@ import jeton.core.incentive.PrivatePage;
 import jeton.core.privatepage.PageFile;
 import jeton.core.privatepage.Piece;
 import jeton.core.privatepage.Played;
-import jeton.server.followup.Tagging;
 import jeton.server.history.History;
 import jeton.server.offer.Offer;
+import jeton.server.tagging.Tagging;
 import org.springframework.stereotype.Component;
 
 /** What people did with the pieces of a page, and what that gives and takes (V5). */

@@ -11,9 +11,9 @@ import jeton.core.incentive.Quiz;
 import jeton.core.people.TagName;
 import jeton.core.quiz.Outcome;
 import jeton.core.quiz.Scheme;
-import jeton.server.followup.Tagging;
 import jeton.server.handover.HandOvers;
 import jeton.server.offer.Offer;
+import jeton.server.tagging.Tagging;
 import org.springframework.stereotype.Service;
 
 /** What people came to with a quiz, and what of it counts (rules Q9, Q10, S12). */

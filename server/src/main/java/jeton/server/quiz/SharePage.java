@@ -22,7 +22,6 @@ import org.springframework.http.CacheControl;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
-import org.springframework.stereotype.Component;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RestController;
@@ -35,18 +34,24 @@ class SharePage {
   private final Offers offers;
   private final Forms forms;
   private final ShareCard card;
-  private final Frame frame;
+  private final Pages pages;
+  private final Business business;
+  private final PublicUrl publicUrl;
 
-  SharePage(Offers offers, Forms forms, ShareCard card, Frame frame) {
+  SharePage(
+      Offers offers,
+      Forms forms,
+      ShareCard card,
+      Pages pages,
+      Business business,
+      PublicUrl publicUrl) {
     this.offers = offers;
     this.forms = forms;
     this.card = card;
-    this.frame = frame;
+    this.pages = pages;
+    this.business = business;
+    this.publicUrl = publicUrl;
   }
-
-  /** What pages are made with. */
-  @Component
-  record Frame(Pages pages, Business business, PublicUrl publicUrl) {}
 
   private record Shared(Offer offer, Outcome outcome, Looks looks, String question) {}
 
@@ -80,20 +85,18 @@ class SharePage {
       // An outcome that was taken out since: the quiz itself says more than an error.
       return offers.bySlug(slug).isPresent()
           ? ResponseEntity.status(HttpStatus.SEE_OTHER).location(URI.create("/o/" + slug)).build()
-          : frame
-              .pages()
-              .answer(
-                  HttpStatus.NOT_FOUND,
-                  "words",
-                  Page.words(
-                      frame.business().now().settings(),
-                      Page.PLAIN,
-                      new PageWords("There is nothing here", "The address may be mistyped.")));
+          : pages.answer(
+              HttpStatus.NOT_FOUND,
+              "words",
+              Page.words(
+                  business.now().settings(),
+                  Page.PLAIN,
+                  new PageWords("There is nothing here", "The address may be mistyped.")));
     }
     Shared shared = found.get();
     Map<String, Object> model =
         Page.words(
-            frame.business().now().settings(),
+            business.now().settings(),
             shared.looks(),
             new PageWords(shared.question(), "One of the things it may come to:"));
     model.put(
@@ -112,12 +115,12 @@ class SharePage {
             "description",
             first(shared.outcome().words(), shared.question()),
             "url",
-            frame.publicUrl().of(address),
+            publicUrl.of(address),
             "image",
-            frame.publicUrl().of(address + "/card.png"),
+            publicUrl.of(address + "/card.png"),
             "site",
-            frame.business().now().settings().name()));
-    return frame.pages().answer(HttpStatus.OK, "words", model);
+            business.now().settings().name()));
+    return pages.answer(HttpStatus.OK, "words", model);
   }
 
   private static String first(String words, String otherwise) {
@@ -140,7 +143,7 @@ class SharePage {
                                 shared.question(),
                                 shared.outcome().title(),
                                 first(shared.outcome().words(), ""),
-                                frame.business().now().settings().name(),
+                                business.now().settings().name(),
                                 shared.looks().paper(),
                                 shared.looks().ink(),
                                 shared.looks().button()))))

@@ -38,19 +38,23 @@ public class Fixes {
   private final Offers offers;
   private final Forms forms;
   private final Sequences sequences;
-  private final Shelf shelf;
+  private final Business business;
+  private final Tags tags;
 
-  Fixes(ReadinessCheck readiness, Offers offers, Forms forms, Sequences sequences, Shelf shelf) {
+  Fixes(
+      ReadinessCheck readiness,
+      Offers offers,
+      Forms forms,
+      Sequences sequences,
+      Business business,
+      Tags tags) {
     this.readiness = readiness;
     this.offers = offers;
     this.forms = forms;
     this.sequences = sequences;
-    this.shelf = shelf;
+    this.business = business;
+    this.tags = tags;
   }
-
-  /** What belongs to no offer. */
-  @org.springframework.stereotype.Component
-  record Shelf(Business business, Tags tags) {}
 
   /** Cures one finding, which must still hold. */
   @Transactional
@@ -72,7 +76,7 @@ public class Fixes {
       case "nothing_hands_over", "page_only" -> byEmail(offer, true);
       case "two_hand_over" -> byEmail(offer, false);
       case "empty_fill_in" -> sayUsualWords(value);
-      case "tag_gone" -> shelf.tags().make(value);
+      case "tag_gone" -> tags.make(value);
       case "first_not_at_once" -> atOnce(offerId, control);
       case "no_form_on" -> forms.turn(forms.hosted(offerId).id(), true);
       case "form_over" -> withoutLastDay(offerId, control);
@@ -120,11 +124,11 @@ public class Fixes {
   }
 
   private void sayUsualWords(String fillIn) {
-    Business.Snapshot now = shelf.business().now();
+    Business.Snapshot now = business.now();
     BusinessSettings s = now.settings();
     Map<String, String> words = new HashMap<>(s.whenUnknown());
     words.put(fillIn, FillIns.usualWords(fillIn));
-    shelf.business().save(now.version(), s.withWhenUnknown(words));
+    business.save(now.version(), s.withWhenUnknown(words));
   }
 
   private void atOnce(long offerId, String control) {

@@ -20,6 +20,7 @@ import jeton.server.business.PublicUrl;
 import jeton.server.business.SmtpSettings;
 import jeton.server.followup.Sequence;
 import jeton.server.followup.Sequences;
+import jeton.server.form.Form;
 import jeton.server.form.Forms;
 import jeton.server.incentive.Incentives;
 import jeton.server.offer.Offer;
@@ -71,19 +72,35 @@ public class ReadinessCheck {
     return new Shared(around.tags().names(), around.lists().ids(), seen);
   }
 
-  /** What would go wrong with each of several offers as they stand, by their ids. */
+  /**
+   * What would go wrong with each of several offers as they stand, by their ids; follow-ups and
+   * forms from memory.
+   */
   public Map<Long, List<Finding>> of(Collection<Offer> offers) {
     Shared shared = shared();
     return offers.stream()
-        .collect(Collectors.toMap(Offer::id, o -> of(o, sequences.ofOffer(o.id()), shared)));
+        .collect(
+            Collectors.toMap(
+                Offer::id,
+                o ->
+                    of(
+                        o,
+                        sequences.rememberedOf(o.id()).orElseGet(() -> sequences.ofOffer(o.id())),
+                        forms.rememberedOf(o.id()),
+                        shared)));
+  }
+
+  /** What would go wrong with an offer as it stands. */
+  public List<Finding> of(Offer offer) {
+    return of(offer, sequences.ofOffer(offer.id()));
   }
 
   /** What would go wrong with an offer if this were its follow-up. */
   public List<Finding> of(Offer offer, Sequence sequence) {
-    return of(offer, sequence, shared());
+    return of(offer, sequence, forms.of(offer.id()), shared());
   }
 
-  private List<Finding> of(Offer offer, Sequence sequence, Shared shared) {
+  private List<Finding> of(Offer offer, Sequence sequence, List<Form> asking, Shared shared) {
     BusinessSettings settings = business.now().settings();
     Instant now = clock.instant();
     return Readiness.of(
@@ -99,7 +116,7 @@ public class ReadinessCheck {
                     around.install().isEncrypted(),
                     around.install().listensToAll(),
                     around.install().hasUnnamedProxy())),
-            asking(offer.id(), shared.seen()),
+            asking(asking, shared.seen()),
             offer.settings().confirm(),
             offer.settings().handOver(),
             new Facts.FollowUp(
@@ -130,8 +147,8 @@ public class ReadinessCheck {
         publicHost == null ? "" : publicHost);
   }
 
-  private List<Facts.Asking> asking(long offerId, Map<String, Instant> seen) {
-    return forms.of(offerId).stream()
+  private static List<Facts.Asking> asking(List<Form> forms, Map<String, Instant> seen) {
+    return forms.stream()
         .map(
             form ->
                 new Facts.Asking(

@@ -4,10 +4,10 @@ import java.util.List;
 import java.util.Optional;
 import jeton.core.email.LinkTag;
 import jeton.core.people.PersonState;
-import jeton.server.email.ClickListener;
 import jeton.server.mail.OutgoingEmail;
 import jeton.server.people.Lists;
 import jeton.server.people.People;
+import jeton.server.reading.ClickListener;
 import org.springframework.stereotype.Component;
 
 /**

@@ -13,13 +13,12 @@ import jeton.server.beginning.Beginning;
 import jeton.server.followup.SetAside;
 import jeton.server.history.History;
 import jeton.server.mail.Engine;
-import jeton.server.mail.MailHealth;
 import jeton.server.mail.Outbox;
 import jeton.server.mail.SendingHalt;
 import jeton.server.numbers.Numbers;
 import jeton.server.offer.Offer;
-import jeton.server.offer.OfferViews;
 import jeton.server.offer.Offers;
+import jeton.server.readiness.Judgements;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -31,21 +30,13 @@ class TodayApi {
   private static final int MOST_OFFERS = 6;
   private static final int MOST_FINDINGS = 20;
   private final Offers offers;
-  private final OfferViews views;
   private final Numbers numbers;
   private final History history;
   private final Attention attention;
   private final Clock clock;
 
-  TodayApi(
-      Offers offers,
-      OfferViews views,
-      Numbers numbers,
-      History history,
-      Attention attention,
-      Clock clock) {
+  TodayApi(Offers offers, Numbers numbers, History history, Attention attention, Clock clock) {
     this.offers = offers;
-    this.views = views;
     this.numbers = numbers;
     this.history = history;
     this.attention = attention;
@@ -55,7 +46,11 @@ class TodayApi {
   /** What may need somebody. */
   @org.springframework.stereotype.Component
   record Attention(
-      Engine engine, SendingHalt halt, MailHealth health, SetAside setAside, Beginning beginning) {}
+      Engine engine,
+      SendingHalt halt,
+      SetAside setAside,
+      Beginning beginning,
+      Judgements judgements) {}
 
   /** An offer in a line: how far its people came. */
   record OfferLine(long id, String name, OfferState state, Numbers.Track track) {}
@@ -90,20 +85,24 @@ class TodayApi {
       SetAside.SetAsideView setAside,
       long waitingToConfirm) {}
 
+  /**
+   * Asked every few seconds while it is open: five questions to the database, however much there
+   * is.
+   */
   @GetMapping("/api/today")
   Today today() {
     Instant now = clock.instant();
-    List<Offer> all = offers.all();
-    List<Offer> going = all.stream().filter(o -> o.state() != OfferState.ENDED).toList();
-    Map<Long, List<Finding>> found = views.findings(going);
+    List<Offer> all = offers.known();
+    Map<Long, List<Finding>> found = attention.judgements().now();
     List<OfferFinding> findings =
-        going.stream()
+        all.stream()
             .flatMap(
                 o ->
-                    found.get(o.id()).stream()
+                    found.getOrDefault(o.id(), List.of()).stream()
                         .map(one -> new OfferFinding(o.id(), o.settings().name(), one)))
             .sorted(Comparator.comparing(f -> f.finding().severity()))
             .toList();
+    Engine.Standing engine = attention.engine().standing();
     return new Today(
         now,
         attention.beginning().now(),
@@ -112,9 +111,9 @@ class TodayApi {
         findings.stream().limit(MOST_FINDINGS).toList(),
         findings.size(),
         history.since(now.minus(A_DAY), MOST_NEWS),
-        attention.engine().state(),
+        engine.outbox(),
         attention.halt().now(),
-        attention.health().trouble(),
+        engine.trouble(),
         attention.setAside().now(),
         numbers.waitingToConfirm());
   }

@@ -2,11 +2,11 @@ package jeton.server.wheel;
 
 import java.time.Clock;
 import java.util.Optional;
-import jeton.server.followup.Tagging;
 import jeton.server.handover.HandOvers;
 import jeton.server.incentive.UseListener;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
+import jeton.server.tagging.Tagging;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 
@@ -15,20 +15,25 @@ import org.springframework.stereotype.Service;
 class Winnings implements UseListener {
   private final SpinStore store;
   private final Spins spins;
-  private final Around around;
+  private final Tagging tagging;
+  private final ObjectProvider<HandOvers> handOvers;
+  private final ObjectProvider<Offers> offers;
   private final Clock clock;
 
-  Winnings(SpinStore store, Spins spins, Around around, Clock clock) {
+  Winnings(
+      SpinStore store,
+      Spins spins,
+      Tagging tagging,
+      ObjectProvider<HandOvers> handOvers,
+      ObjectProvider<Offers> offers,
+      Clock clock) {
     this.store = store;
     this.spins = spins;
-    this.around = around;
+    this.tagging = tagging;
+    this.handOvers = handOvers;
+    this.offers = offers;
     this.clock = clock;
   }
-
-  /** Handing over comes late: it asks the faces of the kinds, and this stands behind one. */
-  @org.springframework.stereotype.Component
-  record Around(
-      Tagging tagging, ObjectProvider<HandOvers> handOvers, ObjectProvider<Offers> offers) {}
 
   /**
    * A spin was handed over, in that transaction, the person's row locked.
@@ -47,8 +52,8 @@ class Winnings implements UseListener {
       return;
     }
     store.count(ended.spin().id(), clock.instant());
-    ended.slice().tags().forEach(tag -> around.tagging().along(personId, tag, true, offer.id()));
-    around.handOvers().getObject().cameTo(offer, personId, ended.slice().id());
+    ended.slice().tags().forEach(tag -> tagging.along(personId, tag, true, offer.id()));
+    handOvers.getObject().cameTo(offer, personId, ended.slice().id());
   }
 
   /** The newest spin that was handed to somebody. */
@@ -72,8 +77,8 @@ class Winnings implements UseListener {
               && spins.ended(spin).slice().prize().offerId().equals(Optional.of(other.id()));
       if (isIt) {
         used(spin);
-        Offer wheel = around.offers().getObject().remembered(spin.offerId());
-        around.handOvers().getObject().usedByLooking(wheel, personId);
+        Offer wheel = offers.getObject().remembered(spin.offerId());
+        handOvers.getObject().usedByLooking(wheel, personId);
       }
     }
   }

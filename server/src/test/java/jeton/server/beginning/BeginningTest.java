@@ -16,6 +16,7 @@ import jeton.server.beginning.Beginning.HourStep;
 import jeton.server.beginning.Beginning.Step;
 import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
+import jeton.server.database.ConfigurationVersion;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 
@@ -23,13 +24,14 @@ import org.junit.jupiter.api.Test;
 class BeginningTest {
   private final BeginningStore store = mock(BeginningStore.class);
   private final Business business = mock(Business.class);
-  private final Beginning beginning = new Beginning(store, business, Clock.systemUTC());
+  private final Beginning beginning =
+      new Beginning(store, business, mock(ConfigurationVersion.class), Clock.systemUTC());
   private final Set<HourMark> marks = EnumSet.noneOf(HourMark.class);
 
   @BeforeEach
   void aNewInstall() {
     when(store.marks()).thenReturn(marks);
-    found(new BeginningStore.Found(Optional.empty(), false, false));
+    found(new BeginningStore.Found(Optional.empty(), false, false, false));
     BusinessSettings nobody = mock(BusinessSettings.class);
     when(nobody.name()).thenReturn("");
     when(nobody.postalAddress()).thenReturn("");
@@ -43,35 +45,36 @@ class BeginningTest {
 
   private Set<Step> done() {
     Set<Step> done = EnumSet.noneOf(Step.class);
-    beginning.now().lines().stream().filter(HourStep::done).map(HourStep::step).forEach(done::add);
+    beginning.read().lines().stream().filter(HourStep::done).map(HourStep::step).forEach(done::add);
     return done;
   }
 
   @Test
   void ticksItselfOff_asThingsAreThere() {
-    assertThat(beginning.now().lines()).extracting(HourStep::step).containsExactly(Step.values());
+    assertThat(beginning.read().lines()).extracting(HourStep::step).containsExactly(Step.values());
     assertThat(done()).isEmpty();
     when(business.now())
         .thenReturn(new Business.Snapshot(1, TestServer.quireAndThread(), Optional.empty()));
     assertThat(done()).containsExactly(Step.BUSINESS);
     marks.add(HourMark.MAIL_TRIED);
-    found(new BeginningStore.Found(Optional.of(7L), false, false));
+    found(new BeginningStore.Found(Optional.of(7L), false, false, false));
     assertThat(done()).containsExactly(Step.BUSINESS, Step.MAIL_TRIED, Step.OFFER);
-    assertThat(beginning.now().offerId()).contains(7L);
+    assertThat(beginning.read().offerId()).contains(7L);
     marks.add(HourMark.REHEARSED);
-    found(new BeginningStore.Found(Optional.of(7L), false, true));
+    found(new BeginningStore.Found(Optional.of(7L), false, true, false));
     assertThat(done()).hasSize(Step.values().length - 1).doesNotContain(Step.LIVE);
-    found(new BeginningStore.Found(Optional.of(7L), true, true));
-    assertThat(beginning.now().lines()).isEmpty();
+    found(new BeginningStore.Found(Optional.of(7L), true, true, false));
+    assertThat(beginning.read().lines()).isEmpty();
   }
 
   @Test
   void goesAway_onceSomebodyConfirmed_orWhenPutAway() {
-    when(store.somebodyConfirmed()).thenReturn(true);
-    assertThat(beginning.now().lines()).isEmpty();
-    when(store.somebodyConfirmed()).thenReturn(false);
+    found(new BeginningStore.Found(Optional.of(7L), true, true, true));
+    assertThat(beginning.read().lines()).isEmpty();
+    found(new BeginningStore.Found(Optional.of(7L), true, true, false));
+    assertThat(beginning.read().lines()).isNotEmpty();
     marks.add(HourMark.PUT_AWAY);
-    assertThat(beginning.now().lines()).isEmpty();
+    assertThat(beginning.read().lines()).isEmpty();
   }
 
   @Test

@@ -16,7 +16,7 @@ import java.util.Optional;
 import java.util.Properties;
 import jeton.harness.TestServer;
 import jeton.server.business.BusinessSettings;
-import jeton.server.mail.RawEmail;
+import jeton.server.smtp.RawEmail;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;

@@ -389,7 +389,7 @@ class SequenceTest {
     assertThat(one.sequence().steps().get(0).content().subject()).isEqualTo("Z");
     assertThat(owner.get("/api/sequences/" + shared).json().at("/steps/0/usedIn").asInt())
         .isEqualTo(2);
-    assertThat(owner.get("/api/emails").body()).contains("Shares an email");
+    assertThat(owner.get("/api/emails?words=Shares+an").body()).contains("Shares an email");
   }
 
   @Test

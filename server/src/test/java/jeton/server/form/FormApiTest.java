@@ -259,7 +259,8 @@ class FormApiTest {
     }
     long id = owner.get("/api/people?words=" + email).json().at("/people/0/id").asLong();
     assertThat(owner.get("/api/people/" + id).json().at("/dossier/signUps").size()).isEqualTo(30);
-    assertThat(server.bean(jeton.server.mail.Engine.class).state().waiting()).isPositive();
+    assertThat(server.bean(jeton.server.mail.Engine.class).standing().outbox().waiting())
+        .isPositive();
   }
 
   @Test

@@ -15,7 +15,7 @@ import jeton.harness.Http;
 import jeton.harness.MailingSteps;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
-import jeton.server.followup.Departures;
+import jeton.server.leaving.Departures;
 import jeton.server.people.People;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;

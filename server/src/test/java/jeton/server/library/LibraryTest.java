@@ -77,12 +77,20 @@ class LibraryTest {
   @Test
   void everyEmail_isListed_withWhereItIsUsed() {
     SampleOffer offer = new SampleOffer(SampleOffer.step(1, "Listed once"));
-    var all = TestServer.get().owner().get("/api/emails").json();
-    List<String> kinds =
-        all.valueStream()
-            .filter(email -> email.at("/uses/0/offerId").asLong() == offer.id)
-            .map(email -> email.get("kind").asString())
-            .toList();
-    assertThat(kinds).containsExactlyInAnyOrder("CONFIRMATION", "DELIVERY", "FOLLOW_UP");
+    assertThat(kinds(offer, "words=" + offer.slug.replace("plan-", "PLAN+")))
+        .containsExactlyInAnyOrder("CONFIRMATION", "DELIVERY");
+    assertThat(kinds(offer, "words=listed+ONCE&shareable=true")).containsExactly("FOLLOW_UP");
+    assertThat(kinds(offer, "words=" + offer.slug.replace("plan-", "plan+") + "&shareable=true"))
+        .isEmpty();
+    assertThat(kinds(offer, "words=listed+once&page=1")).as("one page holds them all").isEmpty();
+  }
+
+  private static List<String> kinds(SampleOffer offer, String query) {
+    var page = TestServer.get().owner().get("/api/emails?" + query).json();
+    return page.get("rows")
+        .valueStream()
+        .filter(email -> email.at("/uses/0/offerId").asLong() == offer.id)
+        .map(email -> email.get("kind").asString())
+        .toList();
   }
 }

@@ -22,6 +22,7 @@ import jeton.harness.TestServer;
 import jeton.server.business.Business;
 import jeton.server.business.SmtpSettings;
 import jeton.server.database.Utc;
+import jeton.server.smtp.MailTransport;
 import org.junit.jupiter.api.Test;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.transaction.support.TransactionOperations;

@@ -117,7 +117,7 @@ class EngineTest {
     server.bean(Dispatcher.class).dispatchAllDue();
     // One finds out; it costs the others nothing.
     assertThat(everybody).allSatisfy(email -> assertThat(offer.subjects(email)).isEmpty());
-    assertThat(engine.state().troubled()).isEqualTo(1);
+    assertThat(engine.standing().outbox().troubled()).isEqualTo(1);
     server.manners.become(new Manner("", 20, 0, false, false, false));
     server.forward(Duration.ofMinutes(1));
     assertThat(everybody).allSatisfy(email -> assertThat(offer.subjects(email)).hasSize(1));
@@ -149,7 +149,7 @@ class EngineTest {
     server.settle();
     assertThat(offer.subjects(one)).as("given up, tried again").hasSize(1);
     assertThat(offer.subjects(two)).hasSize(1);
-    assertThat(engine.state().troubled()).isZero();
+    assertThat(engine.standing().outbox().troubled()).isZero();
   }
 
   @Test
@@ -168,7 +168,7 @@ class EngineTest {
     server.bean(Dispatcher.class).dispatchDue();
     assertThat(there.stream().filter(email -> !offer.subjects(email).isEmpty())).hasSize(2);
     assertThat(offer.subjects(elsewhere)).hasSize(1);
-    assertThat(engine.state().troubled()).as("waiting its turn is no failure").isZero();
+    assertThat(engine.standing().outbox().troubled()).as("waiting its turn is no failure").isZero();
     assertThat(server.bean(Outbox.class).nextDue().orElseThrow()).isAfter(server.clock.instant());
     business.save(business.now().version(), TestServer.quireAndThread());
     server.forward(Duration.ofMinutes(1));

@@ -30,9 +30,11 @@ import jeton.harness.Http;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
 import jeton.server.business.Business;
-import jeton.server.followup.Departures;
 import jeton.server.followup.RunMover;
 import jeton.server.followup.SequenceDraft;
+import jeton.server.leaving.Departures;
+import jeton.server.smtp.MailTransport;
+import jeton.server.smtp.RawEmail;
 import org.junit.jupiter.api.Test;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.transaction.support.TransactionOperations;
@@ -52,7 +54,7 @@ class FaultsTest {
   }
 
   private MailTransport real() {
-    return new SmtpTransport(
+    return MailTransport.smtp(
         () -> server.bean(Business.class).now().smtp(), Duration.ofSeconds(45));
   }
 

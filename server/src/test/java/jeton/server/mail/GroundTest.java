@@ -26,6 +26,8 @@ import jeton.server.business.Business;
 import jeton.server.business.SmtpSettings;
 import jeton.server.followup.RunMover;
 import jeton.server.followup.Sequences;
+import jeton.server.smtp.MailTransport;
+import jeton.server.smtp.RawEmail;
 import org.junit.jupiter.api.Test;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -204,7 +206,7 @@ class GroundTest {
       offer.join(email);
     }
     server
-        .bean(jeton.server.followup.Departures.class)
+        .bean(jeton.server.leaving.Departures.class)
         .unreachable(personId(before), Optional.empty(), "long ago");
     server.clock.forward(Duration.ofHours(1));
     Instant since = server.clock.instant();
@@ -244,7 +246,7 @@ class GroundTest {
     offer.join(email);
     long id = personId(email);
     server
-        .bean(jeton.server.followup.Departures.class)
+        .bean(jeton.server.leaving.Departures.class)
         .unreachable(id, Optional.empty(), "no such mailbox");
     server.clock.forward(Duration.ofHours(1));
     offer.join(email);
@@ -327,7 +329,7 @@ class GroundTest {
           new SmtpSettings("127.0.0.1", silent.getLocalPort(), SmtpSettings.Security.NONE, "", "");
       long began = System.nanoTime();
       try (MailTransport transport =
-          new SmtpTransport(() -> Optional.of(settings), Duration.ofSeconds(2))) {
+          MailTransport.smtp(() -> Optional.of(settings), Duration.ofSeconds(2))) {
         MailTransport.Answer answer =
             transport.send(
                 new RawEmail("a@q.example", "b@q.example", List.of(), "x\r\n".getBytes()));

@@ -30,6 +30,7 @@ import java.util.stream.Stream;
 import jeton.core.mail.AnswerClass;
 import jeton.core.people.PersonState;
 import jeton.server.mail.DeliveryListener.Outcome;
+import jeton.server.smtp.MailTransport;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;

@@ -34,7 +34,7 @@ import jeton.core.segment.Subject;
 import jeton.harness.Http;
 import jeton.harness.MailingSteps;
 import jeton.harness.TestServer;
-import jeton.server.followup.Departures;
+import jeton.server.leaving.Departures;
 import jeton.server.problem.Refused;
 import org.assertj.core.api.Assertions;
 import org.junit.jupiter.api.Test;

@@ -213,4 +213,24 @@ class OfferApiTest {
         .contains(email, "SIGNED_UP", "CONFIRMED", "HANDED_OVER");
     assertThat(today.get("offers").size()).isPositive();
   }
+
+  @Test
+  void theList_isFoundByWords_andComesInPages() {
+    SampleOffer offer = new SampleOffer();
+    String email = SampleOffer.newAddress();
+    offer.join(email);
+    JsonNode found = owner.get("/api/offers?words=" + offer.slug.replace("plan-", "PLAN+")).json();
+    assertThat(found.get("total").asInt()).isEqualTo(1);
+    JsonNode row = found.get("rows").get(0);
+    assertThat(row.get("id").asLong()).isEqualTo(offer.id);
+    assertThat(row.at("/track/confirmed").asInt()).isEqualTo(1);
+    assertThat(row.get("mayGoLive").asBoolean()).isTrue();
+    JsonNode first = owner.get("/api/offers").json();
+    assertThat(first.get("rows").size()).isEqualTo(Math.min(50, first.get("total").asInt()));
+    int pages = (first.get("total").asInt() + 49) / 50;
+    assertThat(owner.get("/api/offers?page=" + pages).json().get("rows")).isEmpty();
+    assertThat(owner.get("/api/offers?words=nothing+is+called+this").json().get("total").asInt())
+        .isZero();
+    assertThat(owner.get("/api/offers?page=minus").status()).isEqualTo(400);
+  }
 }

@@ -228,7 +228,7 @@ class SlowLinesTest {
       }
       assertThat(line.answer(true)).isEqualTo(403);
     }
-    assertThat(server.owner().get("/api/offers").body()).doesNotContain("From elsewhere");
+    assertThat(server.owner().get("/api/offers/names").body()).doesNotContain("From elsewhere");
   }
 
   /** The session's cookie alone, without the token that our own pages send along. */

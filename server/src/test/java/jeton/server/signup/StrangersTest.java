@@ -13,7 +13,7 @@ import jeton.core.people.TagChange;
 import jeton.core.signup.EmailAddress;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
-import jeton.server.followup.Departures;
+import jeton.server.leaving.Departures;
 import jeton.server.offer.OfferSettings;
 import jeton.server.people.People;
 import jeton.server.people.Person;

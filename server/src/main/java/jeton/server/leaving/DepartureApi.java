@@ -1,4 +1,4 @@
-package jeton.server.followup;
+package jeton.server.leaving;
 
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.PathVariable;

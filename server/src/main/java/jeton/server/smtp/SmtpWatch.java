@@ -1,4 +1,4 @@
-package jeton.server.mail;
+package jeton.server.smtp;
 
 import java.time.Duration;
 import java.util.Set;

@@ -1,4 +1,4 @@
-package jeton.server.email;
+package jeton.server.reading;
 
 import jeton.server.mail.OutgoingEmail;
 

@@ -1,4 +1,4 @@
-package jeton.server.followup;
+package jeton.server.leaving;
 
 import java.net.URI;
 import java.util.List;
@@ -13,7 +13,6 @@ import jeton.server.people.People;
 import jeton.server.token.Tokens;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
-import org.springframework.stereotype.Component;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -31,19 +30,22 @@ class LeavePage {
   private final Lists lists;
   private final Outbox outbox;
 
-  LeavePage(Departures departures, Membership membership, Business business, LeaveWords words) {
+  LeavePage(
+      Departures departures,
+      People people,
+      Lists lists,
+      Outbox outbox,
+      Tokens tokens,
+      Business business,
+      LeaveWords words) {
     this.departures = departures;
-    this.people = membership.people();
-    this.lists = membership.lists();
-    this.outbox = membership.outbox();
-    this.tokens = membership.tokens();
+    this.people = people;
+    this.lists = lists;
+    this.outbox = outbox;
+    this.tokens = tokens;
     this.business = business;
     this.words = words;
   }
-
-  /** Who is on what, and by which email they come. */
-  @Component
-  record Membership(People people, Lists lists, Outbox outbox, Tokens tokens) {}
 
   /** Whose link it is, and which email carried it: older ones do not say. */
   private record Leaver(long personId, Optional<Long> outboxId) {}

@@ -1,4 +1,4 @@
-package jeton.server.mail;
+package jeton.server.smtp;
 
 import java.io.OutputStream;
 import java.util.Arrays;

@@ -1,4 +1,4 @@
-package jeton.server.mail;
+package jeton.server.smtp;
 
 import java.io.IOException;
 import java.io.OutputStream;

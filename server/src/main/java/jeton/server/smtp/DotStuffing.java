@@ -1,4 +1,4 @@
-package jeton.server.mail;
+package jeton.server.smtp;
 
 /** Makes a text fit for DATA (RFC 5321, 4.5.2): a dot at a line's start is doubled. */
 final class DotStuffing {

@@ -1,4 +1,4 @@
-package jeton.server.followup;
+package jeton.server.leaving;
 
 import java.time.Clock;
 import java.time.Instant;
@@ -10,7 +10,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import jeton.core.followup.RunEnd;
 import jeton.core.people.PersonState;
-import jeton.server.email.Readings;
+import jeton.server.followup.Runs;
 import jeton.server.history.History;
 import jeton.server.mail.DeliveryListener;
 import jeton.server.mail.OutgoingEmail;
@@ -18,6 +18,7 @@ import jeton.server.people.Lists;
 import jeton.server.people.People;
 import jeton.server.people.Person;
 import jeton.server.problem.Refused;
+import jeton.server.reading.Readings;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;

@@ -1,4 +1,4 @@
-package jeton.server.followup;
+package jeton.server.tagging;
 
 import java.util.List;
 import jeton.server.tag.Tags;

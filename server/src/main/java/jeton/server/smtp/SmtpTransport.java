@@ -1,4 +1,4 @@
-package jeton.server.mail;
+package jeton.server.smtp;
 
 import jakarta.mail.AuthenticationFailedException;
 import jakarta.mail.MessagingException;

@@ -1,4 +1,4 @@
-package jeton.server.followup;
+package jeton.server.tagging;
 
 import java.time.Clock;
 import java.util.List;
@@ -6,11 +6,12 @@ import java.util.Optional;
 import jeton.core.email.LinkTag;
 import jeton.core.followup.RunEnd;
 import jeton.core.people.TagChange;
-import jeton.server.email.ClickListener;
+import jeton.server.followup.Starts;
 import jeton.server.history.History;
 import jeton.server.mail.OutgoingEmail;
 import jeton.server.people.People;
 import jeton.server.people.Person;
+import jeton.server.reading.ClickListener;
 import jeton.server.tag.Tags;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;

@@ -1,4 +1,4 @@
-package jeton.server.followup;
+package jeton.server.leaving;
 
 import java.time.Instant;
 import org.springframework.web.bind.annotation.GetMapping;

@@ -1,4 +1,4 @@
-package jeton.server.followup;
+package jeton.server.leaving;
 
 import java.time.Clock;
 import java.time.Instant;
@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.function.LongFunction;
 import java.util.function.ToLongFunction;
 import jeton.core.followup.RunEnd;
+import jeton.server.followup.Runs;
 import jeton.server.people.People;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionOperations;

@@ -1,4 +1,4 @@
-package jeton.server.followup;
+package jeton.server.leaving;
 
 import java.util.List;
 import java.util.Map;

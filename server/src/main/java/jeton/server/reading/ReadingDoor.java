@@ -1,9 +1,10 @@
-package jeton.server.email;
+package jeton.server.reading;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.net.URI;
 import java.util.Base64;
 import java.util.Optional;
+import jeton.server.email.Links;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;

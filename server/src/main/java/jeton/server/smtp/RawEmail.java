@@ -1,4 +1,4 @@
-package jeton.server.mail;
+package jeton.server.smtp;
 
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -19,7 +19,7 @@ public record RawEmail(String from, String to, List<Header> headers, byte[] body
   }
 
   /** The same with one more header in front, as signatures stand. */
-  RawEmail with(Header first) {
+  public RawEmail with(Header first) {
     List<Header> all = new ArrayList<>();
     all.add(first);
     all.addAll(headers);

@@ -1,22 +1,17 @@
-package jeton.server.email;
+package jeton.server.reading;
 
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
-import jeton.core.email.EmailContent;
-import jeton.core.email.FillInText;
-import jeton.core.email.Landing;
 import jeton.core.email.LinkTag;
 import jeton.core.mail.MachineReader;
 import jeton.server.business.Business;
+import jeton.server.email.Links;
 import jeton.server.mail.Outbox;
-import jeton.server.people.People;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -27,25 +22,27 @@ public class Readings {
   private final ReadingStore store;
   private final Outbox outbox;
   private final Business business;
-  private final Ears ears;
+  private final Landings landings;
+  private final ObjectProvider<ClickListener> clicks;
+  private final ObjectProvider<OpenListener> opens;
   private final Clock clock;
 
-  Readings(ReadingStore store, Outbox outbox, Business business, Ears ears, Clock clock) {
+  Readings(
+      ReadingStore store,
+      Outbox outbox,
+      Business business,
+      Landings landings,
+      ObjectProvider<ClickListener> clicks,
+      ObjectProvider<OpenListener> opens,
+      Clock clock) {
     this.store = store;
     this.outbox = outbox;
     this.business = business;
-    this.ears = ears;
+    this.landings = landings;
+    this.clicks = clicks;
+    this.opens = opens;
     this.clock = clock;
   }
-
-  /** Who knows what an email says, and who wants to hear of clicks and openings. */
-  @org.springframework.stereotype.Component
-  record Ears(
-      ObjectProvider<EmailSource> sources,
-      ObjectProvider<ClickListener> listeners,
-      ObjectProvider<OpenListener> openListeners,
-      ObjectProvider<GiftSource> gifts,
-      People people) {}
 
   /** Who fetched something. */
   public record Fetch(String agent, String purpose) {
@@ -72,7 +69,7 @@ public class Readings {
    */
   @Transactional
   public Optional<String> pressed(Links.Pressed pressed, Fetch fetch) {
-    Optional<String> href = store.href(pressed.linkId());
+    Optional<String> href = landings.href(pressed.linkId());
     Optional<Outbox.Sent> sent = outbox.sent(pressed.outboxId());
     if (href.isEmpty() || sent.isEmpty()) {
       return href.filter(address -> !address.contains("{{"));
@@ -81,23 +78,10 @@ public class Readings {
       Instant now = clock.instant();
       store.clicked(pressed.outboxId(), now);
       store.linkClicked(pressed.outboxId(), pressed.linkId(), now);
-      tell(pressed.outboxId(), sent.get(), href.get());
+      List<LinkTag> tags = landings.tags(pressed.outboxId(), sent.get(), href.get());
+      clicks.orderedStream().forEach(listener -> listener.clicked(sent.get().email(), tags));
     }
-    return Optional.of(filled(href.get(), sent.get()));
-  }
-
-  private void tell(long outboxId, Outbox.Sent sent, String href) {
-    Optional<EmailContent> content =
-        ears.sources().stream()
-            .filter(source -> source.kind() == sent.email().kind())
-            .map(s -> s.contents(List.of(new EmailSource.Claimed(outboxId, sent.email()))))
-            .flatMap(contents -> contents.values().stream())
-            .findFirst();
-    List<LinkTag> changes =
-        content.map(EmailContent::linkTags).orElse(List.of()).stream()
-            .filter(change -> change.href().equals(href))
-            .toList();
-    ears.listeners().orderedStream().forEach(listener -> listener.clicked(sent.email(), changes));
+    return Optional.of(landings.filled(href.get(), sent.get()));
   }
 
   /** The dot in an email was fetched. */
@@ -111,7 +95,7 @@ public class Readings {
                 store.machineOpened(outboxId, clock.instant());
               } else {
                 if (store.opened(outboxId, clock.instant())) {
-                  ears.openListeners().forEach(listener -> listener.opened(sent.email()));
+                  opens.forEach(listener -> listener.opened(sent.email()));
                 }
               }
             });
@@ -123,9 +107,7 @@ public class Readings {
     Optional<Outbox.Sent> reader = outbox.sent(outboxId).filter(sent -> !isMachine(sent, fetch));
     reader.ifPresent(
         sent ->
-            ears.listeners()
-                .orderedStream()
-                .forEach(listener -> listener.clicked(sent.email(), List.of())));
+            clicks.orderedStream().forEach(listener -> listener.clicked(sent.email(), List.of())));
     reader
         .filter(sent -> !sent.untracked())
         .filter(sent -> business.now().settings().sending().followLinks())
@@ -141,19 +123,5 @@ public class Readings {
     Duration since =
         sent.settledAt().map(at -> Duration.between(at, clock.instant())).orElse(Duration.ZERO);
     return MachineReader.is(fetch.agent(), fetch.purpose(), since);
-  }
-
-  private String filled(String href, Outbox.Sent sent) {
-    FillInText text = FillInText.ofSaved(href);
-    Map<String, String> answers = new HashMap<>();
-    if (text.namesAnswers()) {
-      answers.putAll(ears.people().answers(sent.email().personId()));
-      ears.gifts()
-          .ifAvailable(
-              gifts -> answers.putAll(gifts.told(sent.email().personId(), sent.email().offerId())));
-    }
-    EmailWriter.Reader reader =
-        new EmailWriter.Reader(sent.firstName(), sent.to(), sent.offerName(), "", "", answers);
-    return text.fill(EmailWriter.values(reader, business.now().settings()), Landing.URL);
   }
 }

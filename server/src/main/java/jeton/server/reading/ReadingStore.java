@@ -1,20 +1,13 @@
-package jeton.server.email;
+package jeton.server.reading;
 
 import java.time.Instant;
-import java.util.Optional;
 import jeton.server.database.Utc;
-import jeton.server.token.Tokens;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
-/** Addresses that links lead to, and what became of emails at their readers. */
+/** What became of emails at their readers. */
 @Repository
 class ReadingStore {
-  private static final String ADD_LINK =
-      "INSERT IGNORE INTO tracked_link (hash, href) VALUES (:hash, :href)";
-  private static final String NUMBER = "SELECT id FROM tracked_link WHERE hash = :hash";
-  private static final String HREF = "SELECT href FROM tracked_link WHERE id = :id";
-
   // Nothing is inferred (L3): a click makes no opening. Numbers count both as read.
   private static final String CLICKED =
       """
@@ -51,16 +44,6 @@ class ReadingStore {
 
   ReadingStore(JdbcClient db) {
     this.db = db;
-  }
-
-  long numberOf(String href) {
-    byte[] hash = Tokens.hash(href);
-    db.sql(ADD_LINK).param("hash", hash).param("href", href).update();
-    return db.sql(NUMBER).param("hash", hash).query(Long.class).single();
-  }
-
-  Optional<String> href(long id) {
-    return db.sql(HREF).param("id", id).query(String.class).optional();
   }
 
   void clicked(long outboxId, Instant now) {
