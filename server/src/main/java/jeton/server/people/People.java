@@ -163,16 +163,19 @@ public class People {
    * @param page from 0
    */
   public Page search(Filter filter, int page, int size) {
-    PersonStore.Search search = search(filter);
-    return new Page(store.search(search, page * size, size), store.count(search));
+    return store.page(search(filter), page * size, size);
   }
 
   /** The same with tags, lists and answers. */
   public Rows rows(Filter filter, int page, int size) {
     PersonStore.Search search = search(filter);
-    // Words are looked for row by row, up to a limit; a question alone is counted exactly.
-    long total = filter.words().isBlank() ? segments.count(filter.question()) : store.count(search);
-    return new Rows(store.rows(store.search(search, page * size, size)), total);
+    if (filter.words().isBlank()) {
+      // A question alone is counted exactly.
+      return new Rows(
+          store.rows(store.search(search, page * size, size)), segments.count(filter.question()));
+    }
+    Page found = store.page(search, page * size, size);
+    return new Rows(store.rows(found.people()), found.total());
   }
 
   /** People with what a table may show of them. */

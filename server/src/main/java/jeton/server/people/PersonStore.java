@@ -4,6 +4,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.Instant;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -288,6 +289,45 @@ class PersonStore {
         .update();
   }
 
+  /**
+   * A page of people, newest first, and how many there are, counted up to 100,001.
+   *
+   * @param from how many to pass over
+   */
+  People.Page page(Search search, int from, int most) {
+    if (search.words().isBlank()) {
+      return new People.Page(search(search, from, most), count(search));
+    }
+    // Words are looked for once for both, within an index of all addresses and names.
+    List<Long> found = matching(search);
+    return new People.Page(
+        found.size() < COUNTED
+            ? inOrder(
+                found.stream().sorted(Comparator.reverseOrder()).skip(from).limit(most).toList())
+            : search(search, from, most),
+        found.size());
+  }
+
+  private List<Long> matching(Search search) {
+    Map<String, Object> params = new HashMap<>(Map.of("counted", COUNTED));
+    String where = where(search, params);
+    return db.sql("SELECT p.id FROM person p FORCE INDEX (by_words)" + where + " LIMIT :counted")
+        .params(params)
+        .query(Long.class)
+        .list();
+  }
+
+  private List<Person> inOrder(List<Long> ids) {
+    return ids.isEmpty()
+        ? List.of()
+        : db.sql(
+                "SELECT id, email, first_name, state, zone, created_at FROM person"
+                    + " WHERE id IN (:ids) ORDER BY id DESC")
+            .param("ids", ids)
+            .query(PersonStore::person)
+            .list();
+  }
+
   List<Person> search(Search search, int from, int most) {
     Map<String, Object> params = new HashMap<>(Map.of("from", from, "most", most));
     String where = where(search, params);
@@ -390,7 +430,7 @@ class PersonStore {
         .update();
   }
 
-  long count(Search search) {
+  private long count(Search search) {
     Map<String, Object> params = new HashMap<>(Map.of("counted", COUNTED));
     String where = where(search, params);
     return db.sql("SELECT COUNT(*) FROM (SELECT 1 FROM person p" + where + " LIMIT :counted) found")
