@@ -28,6 +28,7 @@ import jeton.server.followup.Sequences;
 import jeton.server.form.Form;
 import jeton.server.form.Forms;
 import jeton.server.offer.Offer;
+import jeton.server.offer.OfferFiles;
 import jeton.server.offer.Offers;
 import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -116,8 +117,9 @@ final class BenchServer implements AutoCloseable {
                 VisitorPages.USUAL));
     Offers offers = bean(Offers.class);
     long id = offers.make("Plan", OfferKind.DOWNLOAD).id();
-    offers.addFile(
-        id, "plan.txt", new ByteArrayInputStream("a plan".getBytes(StandardCharsets.UTF_8)));
+    bean(OfferFiles.class)
+        .addFile(
+            id, "plan.txt", new ByteArrayInputStream("a plan".getBytes(StandardCharsets.UTF_8)));
     EmailContent email = new EmailContent("Later", "", "<p>Hello</p>", EmailButton.NONE);
     SequenceDraft.StepDraft step =
         new SequenceDraft.StepDraft(Optional.empty(), true, 1, Wait.Unit.DAYS, email);

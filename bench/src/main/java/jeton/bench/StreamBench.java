@@ -26,6 +26,7 @@ import jeton.core.privatepage.Content;
 import jeton.core.privatepage.Piece;
 import jeton.server.form.Forms;
 import jeton.server.offer.Offer;
+import jeton.server.offer.OfferFiles;
 import jeton.server.offer.OfferSettings;
 import jeton.server.offer.Offers;
 import jeton.server.pass.Passes;
@@ -105,7 +106,7 @@ final class StreamBench implements Bench.Measurement {
     Offers offers = server.bean(Offers.class);
     Offer made = BenchCoupon.atOnce(server, "A film", OfferKind.PRIVATE_PAGE, PrivatePage.BLANK);
     try (InputStream in = Files.newInputStream(film)) {
-      offers.addFile(made.id(), "film.mp4", in);
+      server.bean(OfferFiles.class).addFile(made.id(), "film.mp4", in);
     }
     Offer now = offers.get(made.id());
     OfferSettings s = now.settings();

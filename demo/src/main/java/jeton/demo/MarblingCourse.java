@@ -30,6 +30,7 @@ import jeton.server.followup.Sequences;
 import jeton.server.form.Form;
 import jeton.server.form.Forms;
 import jeton.server.offer.Offer;
+import jeton.server.offer.OfferFiles;
 import jeton.server.offer.OfferSettings;
 import jeton.server.offer.Offers;
 import jeton.server.tag.Tags;
@@ -50,13 +51,21 @@ class MarblingCourse {
   private static final Opens LATER = Opens.after(2, LocalTime.of(8, 0));
 
   private final Offers offers;
+  private final OfferFiles offerFiles;
   private final Forms forms;
   private final Sequences sequences;
   private final Tags tags;
   private final StoredFiles files;
 
-  MarblingCourse(Offers offers, Forms forms, Sequences sequences, Tags tags, StoredFiles files) {
+  MarblingCourse(
+      Offers offers,
+      OfferFiles offerFiles,
+      Forms forms,
+      Sequences sequences,
+      Tags tags,
+      StoredFiles files) {
     this.offers = offers;
+    this.offerFiles = offerFiles;
     this.forms = forms;
     this.sequences = sequences;
     this.tags = tags;
@@ -75,7 +84,8 @@ class MarblingCourse {
             "lifting-the-sheet.vtt")) {
       add(offer, name);
     }
-    offers.addFile(offer.id(), "colour-card.pdf", new ByteArrayInputStream(ColourCardPdf.draw()));
+    offerFiles.addFile(
+        offer.id(), "colour-card.pdf", new ByteArrayInputStream(ColourCardPdf.draw()));
     OfferSettings first = offer.settings();
     offers.save(
         offer.id(),
@@ -195,7 +205,7 @@ class MarblingCourse {
 
   private void add(Offer offer, String name) {
     try (InputStream content = MarblingCourse.class.getResourceAsStream("/course/" + name)) {
-      offers.addFile(offer.id(), name, content);
+      offerFiles.addFile(offer.id(), name, content);
     } catch (IOException missing) {
       throw new UncheckedIOException(missing);
     }

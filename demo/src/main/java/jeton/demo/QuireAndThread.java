@@ -50,6 +50,7 @@ import jeton.server.followup.Sequences;
 import jeton.server.form.Forms;
 import jeton.server.mail.Dkim;
 import jeton.server.offer.Offer;
+import jeton.server.offer.OfferFiles;
 import jeton.server.offer.OfferSettings;
 import jeton.server.offer.Offers;
 import jeton.server.tag.Tags;
@@ -82,7 +83,7 @@ class QuireAndThread {
 
   /** What else an owner has at hand. */
   @Component
-  record Tools(StoredFiles files, Tags tags, Dkim dkim) {}
+  record Tools(StoredFiles files, OfferFiles offerFiles, Tags tags, Dkim dkim) {}
 
   void make() {
     business.save(
@@ -108,7 +109,9 @@ class QuireAndThread {
             VisitorPages.USUAL));
     List.of("plan asked", "opened the plan", WelcomeEmails.READER).forEach(tools.tags()::make);
     Offer offer = offers.make("First-notebook plan", OfferKind.DOWNLOAD);
-    offers.addFile(offer.id(), "first-notebook-plan.pdf", new ByteArrayInputStream(PlanPdf.draw()));
+    tools
+        .offerFiles()
+        .addFile(offer.id(), "first-notebook-plan.pdf", new ByteArrayInputStream(PlanPdf.draw()));
     offers.save(
         offer.id(), 1, new OfferSettings("First-notebook plan", SLUG, confirm(), handOver()));
     forms.save(forms.hosted(offer.id()).id(), 1, form());

@@ -16,7 +16,7 @@ import java.util.UUID;
 import java.util.function.Consumer;
 import java.util.regex.Pattern;
 import jeton.core.email.EmailBlock;
-import jeton.server.offer.Offers;
+import jeton.server.offer.OfferFiles;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
@@ -127,7 +127,8 @@ class KeptTest {
   void goingLive_takesAlongWhatIsBeingTyped_inTheOfferAndInAForm() {
     for (Editor editor : List.of(Editor.CONFIRM, Editor.FORM)) {
       long id = offer("Live with " + editor);
-      demo.bean(Offers.class).addFile(id, "plan.txt", new ByteArrayInputStream(new byte[] {'x'}));
+      demo.bean(OfferFiles.class)
+          .addFile(id, "plan.txt", new ByteArrayInputStream(new byte[] {'x'}));
       Page page = demo.owner();
       at(page, editor, id);
       String words = words();

@@ -23,6 +23,7 @@ import jeton.server.followup.SequenceDraft;
 import jeton.server.followup.Sequences;
 import jeton.server.form.Forms;
 import jeton.server.offer.Offer;
+import jeton.server.offer.OfferFiles;
 import jeton.server.offer.OfferSettings;
 import jeton.server.offer.Offers;
 import jeton.standins.mailbox.ReceivedEmail;
@@ -50,7 +51,7 @@ public final class SampleOffer {
     Offer made = offers.make("Plan " + UUID.randomUUID().toString().substring(0, 8), kind);
     id = made.id();
     if (kind == OfferKind.DOWNLOAD) {
-      offers.addFile(id, "plan.pdf", new ByteArrayInputStream(FILE));
+      server.bean(OfferFiles.class).addFile(id, "plan.pdf", new ByteArrayInputStream(FILE));
     }
     slug = offers.save(id, 1, change.apply(made.settings())).settings().slug();
     follow(1, steps);

@@ -4,13 +4,22 @@ import static com.tngtech.archunit.core.domain.JavaClass.Predicates.resideInAnyP
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+import static org.assertj.core.api.Assertions.assertThat;
 
+import com.tngtech.archunit.core.domain.JavaClass;
+import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ImportOption;
 import com.tngtech.archunit.core.importer.Location;
 import com.tngtech.archunit.junit.AnalyzeClasses;
 import com.tngtech.archunit.junit.ArchTest;
+import com.tngtech.archunit.lang.ArchCondition;
 import com.tngtech.archunit.lang.ArchRule;
+import com.tngtech.archunit.lang.ConditionEvents;
+import com.tngtech.archunit.lang.SimpleConditionEvent;
 import java.time.Instant;
+import java.util.Map;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
 
 /** The rules of ARCHITECTURE.md, held. */
 @AnalyzeClasses(
@@ -106,4 +115,45 @@ class ArchitectureTest {
           .should()
           .dependOnClassesThat()
           .areAssignableTo(java.time.Clock.class);
+
+  private static final int MOST_ARGUMENTS = 7;
+  private static final int MOST_CLASSES = 25;
+
+  @ArchTest
+  static final ArchRule constructorsTakeWhatOneCanRead =
+      classes()
+          .that()
+          .resideInAPackage("jeton.server..")
+          .and()
+          .areNotRecords()
+          .should(
+              hold(
+                  "have constructors of at most " + MOST_ARGUMENTS + " arguments",
+                  type ->
+                      type.getConstructors().stream()
+                          .allMatch(c -> c.getParameters().size() <= MOST_ARGUMENTS)));
+
+  @ArchTest
+  static void roomsStayRooms(JavaClasses all) {
+    Map<String, Long> sizes =
+        all.stream()
+            .filter(type -> type.getPackageName().startsWith("jeton."))
+            .filter(type -> type.isTopLevelClass() && !type.getSimpleName().equals("package-info"))
+            .collect(Collectors.groupingBy(JavaClass::getPackageName, Collectors.counting()));
+    assertThat(sizes)
+        .isNotEmpty()
+        .allSatisfy((room, n) -> assertThat(n).isLessThan(MOST_CLASSES + 1));
+  }
+
+  private static ArchCondition<JavaClass> hold(String words, Predicate<JavaClass> holds) {
+    return new ArchCondition<>(words) {
+      @Override
+      public void check(JavaClass type, ConditionEvents events) {
+        if (!holds.test(type)) {
+          events.add(
+              SimpleConditionEvent.violated(type, type.getFullName() + " does not " + words));
+        }
+      }
+    };
+  }
 }

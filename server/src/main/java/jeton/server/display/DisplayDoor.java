@@ -6,27 +6,19 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
-import java.time.Clock;
 import java.util.ArrayList;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import jeton.core.display.Shape;
 import jeton.core.display.Trigger;
 import jeton.core.form.Looks;
 import jeton.core.form.Opening;
-import jeton.server.business.JetonSettings;
 import jeton.server.form.Form;
 import jeton.server.form.FormRenderer;
-import jeton.server.form.Forms;
-import jeton.server.form.ViewCounter;
 import jeton.server.page.RequestNetwork;
-import jeton.server.request.NetworkLimit;
-import jeton.server.site.Sightings;
 import jeton.server.site.Site;
 import jeton.server.site.Sites;
 import org.springframework.boot.web.servlet.ServletRegistrationBean;
@@ -48,20 +40,19 @@ class DisplayDoor extends HttpServlet {
   private static final long serialVersionUID = 1L;
   private static final Pattern PATH = Pattern.compile("/([A-Za-z0-9_-]+)/(decide|seen)");
   private static final int MOST_OCTETS = 32 * 1024;
-  private static final int MOST_KEYS = 40;
-  private static final int MOST_KEY = 32;
 
   private final transient DisplayDesk desk;
   private final transient FormRenderer renderer;
-  private final transient Notes notes;
+  private final transient SeenForms seen;
   private final transient Sites sites;
   private final transient JsonMapper json;
   private final transient String sharedCss;
 
-  DisplayDoor(DisplayDesk desk, FormRenderer renderer, Notes notes, Sites sites, JsonMapper json) {
+  DisplayDoor(
+      DisplayDesk desk, FormRenderer renderer, SeenForms seen, Sites sites, JsonMapper json) {
     this.desk = desk;
     this.renderer = renderer;
-    this.notes = notes;
+    this.seen = seen;
     this.sites = sites;
     this.json = json;
     try {
@@ -70,30 +61,6 @@ class DisplayDoor extends HttpServlet {
               .getContentAsString(StandardCharsets.UTF_8);
     } catch (IOException missing) {
       throw new UncheckedIOException(missing);
-    }
-  }
-
-  /** Where what was seen is noted. */
-  @Component
-  record Notes(Sightings sightings, ViewCounter views, Forms forms, PageLimit limit) {}
-
-  /**
-   * Page views and what they show, from one network: many people share one, a robot is all alone.
-   */
-  @Component
-  static class PageLimit {
-    private static final long BURST = 1200;
-    private static final long PER_MINUTE = 600;
-    private final NetworkLimit limit;
-    private final boolean trustsOwnMachine;
-
-    PageLimit(Clock clock, JetonSettings settings) {
-      this.limit = new NetworkLimit(clock, BURST, PER_MINUTE);
-      this.trustsOwnMachine = settings.trustsOwnMachine();
-    }
-
-    boolean take(String network) {
-      return trustsOwnMachine && network.startsWith("127.") || limit.take(network);
     }
   }
 
@@ -143,7 +110,7 @@ class DisplayDoor extends HttpServlet {
     response.setHeader("Access-Control-Allow-Origin", origin);
     response.setHeader("Vary", "Origin");
     response.setHeader("Cache-Control", "no-store");
-    if (!notes.limit().take(RequestNetwork.of(request))) {
+    if (!seen.mayTell(RequestNetwork.of(request))) {
       response.setStatus(429);
       return;
     }
@@ -169,8 +136,7 @@ class DisplayDoor extends HttpServlet {
 
   private void decide(Site site, DisplayDesk.Facts facts, HttpServletResponse response)
       throws IOException {
-    notes.sightings().seen(site, "", facts.url());
-    noteUnknown(site, facts);
+    seen.page(site, facts);
     List<Shown> shown = new ArrayList<>();
     for (DisplayDesk.Decided decided : desk.decide(facts, false)) {
       if (decided.verdict().shows() && DisplayDesk.hasPlace(decided, facts)) {
@@ -180,17 +146,6 @@ class DisplayDoor extends HttpServlet {
     byte[] octets = json.writeValueAsBytes(new Answer(shown.isEmpty() ? "" : sharedCss, shown));
     response.setContentType("application/json");
     response.getOutputStream().write(octets);
-  }
-
-  /** Keys on the page that name no form (any more): the owner is told where. */
-  private void noteUnknown(Site site, DisplayDesk.Facts facts) {
-    Set<String> keys = new HashSet<>(facts.spots());
-    keys.addAll(facts.openers());
-    keys.stream()
-        .limit(MOST_KEYS)
-        .filter(key -> key.length() <= MOST_KEY && key.chars().allMatch(c -> c > 32 && c < 127))
-        .filter(key -> notes.forms().rememberedByKey(key).isEmpty())
-        .forEach(key -> notes.sightings().seen(site, key, facts.url()));
   }
 
   private Shown shown(DisplayDesk.Decided decided) {
@@ -211,15 +166,8 @@ class DisplayDoor extends HttpServlet {
         settings.afterwards().wentWrong());
   }
 
-  private void seen(Site site, Seen seen, HttpServletResponse response) {
-    notes
-        .forms()
-        .rememberedByKey(String.valueOf(seen.form()))
-        .ifPresent(
-            form -> {
-              notes.views().seen(form.id());
-              notes.sightings().seen(site, form.key(), String.valueOf(seen.url()));
-            });
+  private void seen(Site site, Seen told, HttpServletResponse response) {
+    seen.form(site, String.valueOf(told.form()), String.valueOf(told.url()));
     response.setStatus(HttpServletResponse.SC_NO_CONTENT);
   }
 }

@@ -9,10 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import jeton.server.account.Owners;
 import jeton.server.people.Lists;
-import jeton.server.people.People;
-import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -24,28 +21,26 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
-/** One person's history, notes, fields, merging and erasing over HTTP. */
+/** One person's history, notes, and fields over HTTP. */
 @RestController
 @RequestMapping("/api/people/{id}")
 class DossierApi {
   private final Timeline timeline;
   private final Notes notes;
-  private final Acts acts;
   private final Lists lists;
+  private final Merging merging;
+  private final Owners owners;
   private final Clock clock;
 
-  DossierApi(Timeline timeline, Notes notes, Acts acts, Lists lists, Clock clock) {
+  DossierApi(
+      Timeline timeline, Notes notes, Lists lists, Merging merging, Owners owners, Clock clock) {
     this.timeline = timeline;
     this.notes = notes;
-    this.acts = acts;
     this.lists = lists;
+    this.merging = merging;
+    this.owners = owners;
     this.clock = clock;
   }
-
-  /** What can be done with a person as a whole. */
-  @org.springframework.stereotype.Component
-  record Acts(
-      Merging merging, Erasing erasing, TakeOutStore takeOut, People people, Owners owners) {}
 
   /** What stands beside a person's history. */
   record PersonDesk(
@@ -55,15 +50,13 @@ class DossierApi {
 
   record FieldsChanged(Optional<String> firstName, Map<String, String> answers) {}
 
-  record MergeWith(long with) {}
-
   private String by(Principal principal) {
-    return acts.owners().email(Long.parseLong(principal.getName())).orElse("an owner");
+    return owners.email(Long.parseLong(principal.getName())).orElse("an owner");
   }
 
   @GetMapping("/desk")
   PersonDesk desk(@PathVariable long id) {
-    return new PersonDesk(notes.of(id), lists.everOf(id), acts.merging().undoable(id));
+    return new PersonDesk(notes.of(id), lists.everOf(id), merging.undoable(id));
   }
 
   @GetMapping("/timeline")
@@ -98,36 +91,5 @@ class DossierApi {
         by(principal),
         fields.firstName(),
         Optional.ofNullable(fields.answers()).orElse(Map.of()));
-  }
-
-  @GetMapping("/merge")
-  Merging.MergePreview mergePreview(@PathVariable long id, @RequestParam long with) {
-    return acts.merging().preview(id, with);
-  }
-
-  @PostMapping("/merge")
-  Merging.Merge merge(@PathVariable long id, @RequestBody MergeWith other) {
-    return acts.merging().merge(id, other.with());
-  }
-
-  @PostMapping("/unmerge")
-  @ResponseStatus(HttpStatus.NO_CONTENT)
-  void undoMerge(@PathVariable long id) {
-    acts.merging().undo(id);
-  }
-
-  @PostMapping("/erase")
-  @ResponseStatus(HttpStatus.NO_CONTENT)
-  void erase(@PathVariable long id) {
-    acts.erasing().erase(id);
-  }
-
-  /** Everything known of them, as a file to hand out (L6). */
-  @GetMapping("/everything.json")
-  ResponseEntity<Map<String, List<Map<String, Object>>>> everything(@PathVariable long id) {
-    acts.people().get(id);
-    return ResponseEntity.ok()
-        .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"everything.json\"")
-        .body(acts.takeOut().all(id));
   }
 }

@@ -12,14 +12,13 @@ import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import jeton.core.email.EmailContent;
 import jeton.server.business.Business;
-import jeton.server.business.PublicUrl;
 import jeton.server.database.Outage;
 import jeton.server.mail.EmailDrawer;
 import jeton.server.mail.OutgoingEmail;
+import jeton.server.markup.Gift;
 import jeton.server.people.Lists;
 import jeton.server.people.People;
 import jeton.server.smtp.RawEmail;
-import jeton.server.token.Tokens;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;
@@ -36,7 +35,7 @@ class Drawings implements EmailDrawer {
   private static final Logger LOG = LoggerFactory.getLogger(Drawings.class);
   private final EmailWriter writer;
   private final Business business;
-  private final Addresses addresses;
+  private final LeaveLinks leaving;
   private final People people;
   private final Lists lists;
   private final Supplier<Map<OutgoingEmail.Kind, EmailSource>> sources;
@@ -46,14 +45,14 @@ class Drawings implements EmailDrawer {
   Drawings(
       EmailWriter writer,
       Business business,
-      Addresses addresses,
+      LeaveLinks leaving,
       People people,
       Lists lists,
       ObjectProvider<EmailSource> sources,
       ObjectProvider<GiftSource> gifts) {
     this.writer = writer;
     this.business = business;
-    this.addresses = addresses;
+    this.leaving = leaving;
     this.people = people;
     this.lists = lists;
     // Looked up once: asking the context costs more than reading a batch.
@@ -62,14 +61,6 @@ class Drawings implements EmailDrawer {
             () ->
                 sources.stream().collect(Collectors.toMap(EmailSource::kind, Function.identity())));
     this.gifts = SingletonSupplier.of(() -> Optional.ofNullable(gifts.getIfAvailable()));
-  }
-
-  /** Where the way to leave leads. */
-  @Component
-  record Addresses(Tokens tokens, PublicUrl publicUrl) {
-    String leave(long personId, long outboxId) {
-      return publicUrl.of("/u/" + tokens.sign("leave", personId, outboxId));
-    }
   }
 
   @Override
@@ -230,7 +221,7 @@ class Drawings implements EmailDrawer {
       Instant at) {
     Reader reader = claimed.reader();
     boolean confirms = claimed.email().kind() == OutgoingEmail.Kind.CONFIRMATION;
-    String leaveLink = addresses.leave(claimed.email().personId(), claimed.outboxId());
+    String leaveLink = leaving.address(claimed.email().personId(), claimed.outboxId());
     EmailWriter.Reader known =
         new EmailWriter.Reader(
             reader.firstName(), reader.to(), reader.offerName(), ways.link(), leaveLink, answers);

@@ -8,6 +8,8 @@ import jeton.core.offer.OfferKind;
 import jeton.core.problem.Problems;
 import jeton.server.business.Business;
 import jeton.server.mail.OutgoingEmail;
+import jeton.server.markup.BodyHtml;
+import jeton.server.markup.Gift;
 import jeton.server.problem.Refused;
 import jeton.server.token.Tokens;
 import org.springframework.stereotype.Component;

@@ -10,6 +10,8 @@ import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
 import jeton.server.business.PublicUrl;
 import jeton.server.mail.OutgoingEmail;
+import jeton.server.markup.EmailParts;
+import jeton.server.markup.Gift;
 import org.springframework.stereotype.Service;
 
 /**
@@ -123,8 +125,7 @@ public class EmailWriter {
 
   private EmailTemplate template(EmailParts parts) {
     EmailContent content = parts.content();
-    boolean letter = content.style() == EmailContent.Style.LETTER;
-    String html = letter ? new LetterHtml(parts).html() : new FramedHtml(parts, publicUrl).html();
-    return new EmailTemplate(content.subject(), content.preview(), html, PlainBody.text(parts));
+    return new EmailTemplate(
+        content.subject(), content.preview(), parts.html(publicUrl), parts.plain());
   }
 }

@@ -11,6 +11,7 @@ import jeton.core.email.EmailContent;
 import jeton.core.offer.OfferKind;
 import jeton.core.problem.Problems;
 import jeton.server.business.Business;
+import jeton.server.markup.BodyHtml;
 import jeton.server.problem.ChangedMeanwhile;
 import jeton.server.problem.NotThere;
 import jeton.server.problem.Refused;

@@ -3,6 +3,7 @@ package jeton.server.email;
 import java.util.Map;
 import java.util.Optional;
 import jeton.core.incentive.Incentive;
+import jeton.server.markup.Gift;
 
 /** Tells what an offer gives; implemented by the capability that knows the kinds. */
 public interface GiftSource {

@@ -9,6 +9,7 @@ import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
 import jeton.server.mail.DirectMail;
 import jeton.server.mail.OutgoingEmail;
+import jeton.server.markup.Gift;
 import jeton.server.problem.Refused;
 import jeton.server.smtp.MailTransport;
 import jeton.server.token.Tokens;

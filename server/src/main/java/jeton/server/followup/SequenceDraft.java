@@ -10,7 +10,7 @@ import jeton.core.followup.StepRules;
 import jeton.core.followup.Wait;
 import jeton.core.problem.Problem;
 import jeton.core.problem.Problems;
-import jeton.server.email.BodyHtml;
+import jeton.server.markup.BodyHtml;
 
 /**
  * A sequence as the owner wants it: the steps in their order.

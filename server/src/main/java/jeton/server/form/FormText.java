@@ -2,7 +2,7 @@ package jeton.server.form;
 
 import jeton.core.form.FormSettings;
 import jeton.core.form.FormWords;
-import jeton.server.email.BodyHtml;
+import jeton.server.markup.BodyHtml;
 
 /** A form's text is a small HTML; what else somebody pasted is taken out, its words are kept. */
 final class FormText {

@@ -6,7 +6,7 @@ import java.util.Set;
 import jeton.core.email.EmailBlock;
 import jeton.core.email.EmailButton;
 import jeton.core.email.EmailContent;
-import jeton.server.email.BodyHtml;
+import jeton.server.markup.BodyHtml;
 import org.jsoup.Jsoup;
 import org.jsoup.nodes.Document;
 import org.jsoup.nodes.Element;

@@ -5,7 +5,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import jeton.core.mail.AnswerClass;
 import org.springframework.beans.factory.ObjectProvider;
@@ -13,18 +12,18 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
- * The mail engine as its owner looks at it: what waits, what is on its way, what failed and why.
+ * What the owner does with emails that wait or failed: tries them again, gives them up, has sending
+ * go on.
  */
 @Service
 public class Engine {
   private static final Duration LOOKS_BACK = Duration.ofDays(30);
-  private static final int MOST_LINES = 200;
   private static final int MOST_AT_ONCE = 10_000;
   private final EngineStore store;
   private final OutboxStore outbox;
   private final Wake wake;
   private final Away away;
-  private final Now state;
+  private final SendingHalt halt;
   private final ObjectProvider<DeliveryListener> listeners;
   private final Clock clock;
 
@@ -33,92 +32,23 @@ public class Engine {
       OutboxStore outbox,
       Wake wake,
       Away away,
-      Now state,
+      SendingHalt halt,
       ObjectProvider<DeliveryListener> listeners,
       Clock clock) {
     this.store = store;
     this.outbox = outbox;
     this.wake = wake;
     this.away = away;
-    this.state = state;
+    this.halt = halt;
     this.listeners = listeners;
     this.clock = clock;
   }
 
-  /** How sending itself stands. */
-  @org.springframework.stereotype.Component
-  record Now(SendingHalt halt, MailHealth health) {}
-
   /** Has sending go on after it had stopped for refusals; tries what had failed at once. */
   public void goOn() {
-    state.halt().end();
+    halt.end();
     away.forget();
     wake.now();
-  }
-
-  /** Where an email stands. */
-  public enum Pile {
-    WAITING,
-    /** Its sequence is paused. */
-    HELD,
-    ON_ITS_WAY,
-    /** Failed at least once, and will be tried again. */
-    TROUBLED,
-    SENT,
-    /** Refused, given up or come back. */
-    FAILED,
-    DROPPED
-  }
-
-  /**
-   * One email.
-   *
-   * @param tryAt when it is tried next
-   * @param said what the mail server said last
-   */
-  public record EngineLine(
-      long id,
-      Pile pile,
-      OutgoingEmail.Kind kind,
-      long personId,
-      String to,
-      Optional<String> offer,
-      Instant dueAt,
-      Optional<Instant> tryAt,
-      Optional<Instant> settledAt,
-      int failures,
-      Optional<String> said) {}
-
-  /** Numbers of the last 30 days, the newest of one pile, and why nothing leaves if so. */
-  public record EngineView(
-      Map<Pile, Long> counts,
-      Pile pile,
-      List<EngineLine> lines,
-      Optional<SendingHalt.Halt> halt,
-      Optional<String> trouble) {}
-
-  /** One pile, at most its newest 200. */
-  public EngineView view(Pile pile) {
-    Instant since = clock.instant().minus(LOOKS_BACK);
-    return new EngineView(
-        store.counts(since),
-        pile,
-        store.list(pile, since, MOST_LINES),
-        state.halt().now(),
-        state.health().trouble());
-  }
-
-  /**
-   * How it stands, in short.
-   *
-   * @param trouble what is wrong with the engine itself, in words
-   */
-  public record Standing(Outbox.State outbox, Optional<String> trouble) {}
-
-  /** How it stands now. */
-  public Standing standing() {
-    EngineStore.Waiting waiting = store.waiting();
-    return new Standing(waiting.state(), state.health().trouble(waiting::oldestTry));
   }
 
   /** Has everything that failed and still waits tried again at once. */

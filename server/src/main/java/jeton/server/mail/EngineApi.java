@@ -15,11 +15,13 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/mail")
 class EngineApi {
   private final Engine engine;
+  private final EngineWatch watch;
   private final Dkim dkim;
   private final DnsRecords records;
 
-  EngineApi(Engine engine, Dkim dkim, DnsRecords records) {
+  EngineApi(Engine engine, EngineWatch watch, Dkim dkim, DnsRecords records) {
     this.engine = engine;
+    this.watch = watch;
     this.dkim = dkim;
     this.records = records;
   }
@@ -34,8 +36,8 @@ class EngineApi {
   record SigningChange(boolean on) {}
 
   @GetMapping("/outbox")
-  Engine.EngineView outbox(@RequestParam(defaultValue = "TROUBLED") Engine.Pile pile) {
-    return engine.view(pile);
+  EngineWatch.EngineView outbox(@RequestParam(defaultValue = "TROUBLED") EngineWatch.Pile pile) {
+    return watch.view(pile);
   }
 
   @PostMapping("/outbox/try-now")
@@ -59,9 +61,9 @@ class EngineApi {
 
   /** Ends a halt; returns the view of what is troubled. */
   @PostMapping("/go-on")
-  Engine.EngineView goOn() {
+  EngineWatch.EngineView goOn() {
     engine.goOn();
-    return engine.view(Engine.Pile.TROUBLED);
+    return watch.view(EngineWatch.Pile.TROUBLED);
   }
 
   @GetMapping("/signing")

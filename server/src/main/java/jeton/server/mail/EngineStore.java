@@ -118,18 +118,20 @@ class EngineStore {
         .single();
   }
 
-  Map<Engine.Pile, Long> counts(Instant since) {
-    record Count(Engine.Pile pile, long n) {}
+  Map<EngineWatch.Pile, Long> counts(Instant since) {
+    record Count(EngineWatch.Pile pile, long n) {}
     return db
         .sql(COUNTS)
         .param("since", Utc.bind(since))
-        .query((row, n) -> new Count(Engine.Pile.valueOf(row.getString("pile")), row.getLong("n")))
+        .query(
+            (row, n) ->
+                new Count(EngineWatch.Pile.valueOf(row.getString("pile")), row.getLong("n")))
         .list()
         .stream()
         .collect(Collectors.toMap(Count::pile, Count::n));
   }
 
-  List<Engine.EngineLine> list(Engine.Pile pile, Instant since, int most) {
+  List<EngineWatch.EngineLine> list(EngineWatch.Pile pile, Instant since, int most) {
     return db.sql(LIST)
         .param("pile", pile.name())
         .param("since", Utc.bind(since))
@@ -173,10 +175,10 @@ class EngineStore {
     db.sql(BOUNCED).param("id", id).param("answer", answer).param("said", said).update();
   }
 
-  private static Engine.EngineLine line(ResultSet row, int n) throws SQLException {
-    return new Engine.EngineLine(
+  private static EngineWatch.EngineLine line(ResultSet row, int n) throws SQLException {
+    return new EngineWatch.EngineLine(
         row.getLong("id"),
-        Engine.Pile.valueOf(row.getString("pile")),
+        EngineWatch.Pile.valueOf(row.getString("pile")),
         OutgoingEmail.Kind.valueOf(row.getString("kind")),
         row.getLong("person_id"),
         row.getString("email"),

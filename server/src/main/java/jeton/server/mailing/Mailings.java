@@ -18,7 +18,7 @@ import jeton.core.segment.Criterion;
 import jeton.core.segment.Subject;
 import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
-import jeton.server.email.BodyHtml;
+import jeton.server.markup.BodyHtml;
 import jeton.server.people.Lists;
 import jeton.server.problem.ChangedMeanwhile;
 import jeton.server.problem.NotThere;

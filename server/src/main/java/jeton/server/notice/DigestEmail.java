@@ -1,6 +1,7 @@
 package jeton.server.notice;
 
 import java.time.Instant;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
@@ -17,7 +18,7 @@ import jeton.core.notice.NoticePace;
 import jeton.core.notice.NoticeSettings.ChosenEmail;
 import jeton.server.business.PublicUrl;
 import jeton.server.history.History;
-import jeton.server.mail.Engine;
+import jeton.server.mail.EngineWatch;
 import jeton.server.mail.Outbox;
 import jeton.server.mailing.Mailings;
 import jeton.server.numbers.Numbers;
@@ -38,7 +39,7 @@ class DigestEmail {
   private final NoticeEmails emails;
   private final Troubles troubles;
   private final Numbers numbers;
-  private final Engine engine;
+  private final EngineWatch engine;
   private final Mailings mailings;
   private final PublicUrl publicUrl;
 
@@ -47,7 +48,7 @@ class DigestEmail {
       NoticeEmails emails,
       Troubles troubles,
       Numbers numbers,
-      Engine engine,
+      EngineWatch engine,
       Mailings mailings,
       PublicUrl publicUrl) {
     this.store = store;
@@ -57,6 +58,11 @@ class DigestEmail {
     this.engine = engine;
     this.mailings = mailings;
     this.publicUrl = publicUrl;
+  }
+
+  /** The zone that digests keep their hours in: the business's. */
+  ZoneId zone() {
+    return emails.zone();
   }
 
   /** For whom, and about which time. */

@@ -29,7 +29,8 @@ class Digests {
   private final DigestStore store;
   private final NoticeReaders readers;
   private final NoticeReaderStore readerStore;
-  private final Writing writing;
+  private final DigestEmail email;
+  private final NoticeMail mail;
   private final TransactionOperations tx;
   private final Clock clock;
 
@@ -37,20 +38,18 @@ class Digests {
       DigestStore store,
       NoticeReaders readers,
       NoticeReaderStore readerStore,
-      Writing writing,
+      DigestEmail email,
+      NoticeMail mail,
       TransactionOperations tx,
       Clock clock) {
     this.store = store;
     this.readers = readers;
     this.readerStore = readerStore;
-    this.writing = writing;
+    this.email = email;
+    this.mail = mail;
     this.tx = tx;
     this.clock = clock;
   }
-
-  /** What is written, and how it leaves. */
-  @Component
-  record Writing(DigestEmail email, NoticeEmails emails, NoticeMail mail) {}
 
   void look() {
     for (NoticeReader reader : readers.told()) {
@@ -73,7 +72,7 @@ class Digests {
   }
 
   private Instant due(NoticeReader reader, NoticePace pace) {
-    return DigestTimes.last(pace, reader.settings(), writing.emails().zone(), clock.instant());
+    return DigestTimes.last(pace, reader.settings(), email.zone(), clock.instant());
   }
 
   /** Once per hour, whoever is first: what memory says of it may be old. */
@@ -104,8 +103,8 @@ class Digests {
   private boolean send(DigestStore.Due due) {
     Optional<NoticeReader> reader = readerStore.find(due.readerId()).filter(NoticeReader::isTold);
     Optional<EmailContent> content =
-        reader.flatMap(r -> writing.email().of(r, due.pace(), due.since(), due.until()));
-    if (content.isPresent() && !writing.mail().send(reader.get(), content.get())) {
+        reader.flatMap(r -> email.of(r, due.pace(), due.since(), due.until()));
+    if (content.isPresent() && !mail.send(reader.get(), content.get())) {
       if (due.tries() + 1 < MOST_TRIES) {
         return false;
       }
@@ -119,9 +118,8 @@ class Digests {
   EmailContent sample(NoticeReader reader, NoticePace pace) {
     Instant now = clock.instant();
     Duration back = pace == NoticePace.WEEKLY ? Duration.ofDays(7) : Duration.ofDays(1);
-    return writing
-        .email()
+    return email
         .of(reader, pace, now.minus(back), now)
-        .orElseGet(() -> writing.email().nothing(reader, pace));
+        .orElseGet(() -> email.nothing(reader, pace));
   }
 }

@@ -29,10 +29,12 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/offers")
 class OfferApi {
   private final Offers offers;
+  private final OfferFiles files;
   private final OfferViews views;
 
-  OfferApi(Offers offers, OfferViews views) {
+  OfferApi(Offers offers, OfferFiles files, OfferViews views) {
     this.offers = offers;
+    this.files = files;
     this.views = views;
   }
 
@@ -116,13 +118,13 @@ class OfferApi {
     }
     Offer offer =
         replaces.isPresent()
-            ? offers.replaceFile(id, replaces.get(), name, request.getInputStream())
-            : offers.addFile(id, name, request.getInputStream());
+            ? files.replaceFile(id, replaces.get(), name, request.getInputStream())
+            : files.addFile(id, name, request.getInputStream());
     return views.of(offer);
   }
 
   @DeleteMapping("/{id}/files/{fileId}")
   OfferViews.OfferView removeFile(@PathVariable long id, @PathVariable long fileId) {
-    return views.of(offers.removeFile(id, fileId));
+    return views.of(files.removeFile(id, fileId));
   }
 }

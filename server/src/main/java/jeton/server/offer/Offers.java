@@ -1,6 +1,5 @@
 package jeton.server.offer;
 
-import java.io.InputStream;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
@@ -17,10 +16,8 @@ import jeton.core.offer.Slug;
 import jeton.server.business.Business;
 import jeton.server.database.ConfigurationVersion;
 import jeton.server.database.Remembered;
-import jeton.server.email.BodyHtml;
-import jeton.server.files.StoredFiles;
-import jeton.server.files.Uploads;
 import jeton.server.history.History;
+import jeton.server.markup.BodyHtml;
 import jeton.server.problem.ChangedMeanwhile;
 import jeton.server.problem.NotThere;
 import jeton.server.problem.Refused;
@@ -28,43 +25,33 @@ import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionOperations;
 
-/** Offers: made, changed, live or paused, with the files they hand over. */
+/** Offers: made, changed, live or paused. */
 @Service
 public class Offers {
   private final OfferStore store;
-  private final StoredFiles files;
-  private final Uploads uploads;
   private final ConfigurationVersion configuration;
   private final History history;
   private final ApplicationEventPublisher events;
   private final Business business;
-  private final TransactionOperations tx;
   private final Clock clock;
   private final Remembered<Known> known;
 
-  Offers(OfferStore store, StoredFiles files, Uploads uploads, Changes changes, Clock clock) {
-    this.store = store;
-    this.files = files;
-    this.uploads = uploads;
-    this.configuration = changes.configuration();
-    this.history = changes.history();
-    this.events = changes.events();
-    this.business = changes.business();
-    this.tx = changes.tx();
-    this.clock = clock;
-    known = new Remembered<>(configuration, this::read);
-  }
-
-  /** Where changes of an offer are told, and whose it is. */
-  @org.springframework.stereotype.Component
-  record Changes(
+  Offers(
+      OfferStore store,
       ConfigurationVersion configuration,
       History history,
       ApplicationEventPublisher events,
       Business business,
-      TransactionOperations tx) {}
+      Clock clock) {
+    this.store = store;
+    this.configuration = configuration;
+    this.history = history;
+    this.events = events;
+    this.business = business;
+    this.clock = clock;
+    known = new Remembered<>(configuration, this::read);
+  }
 
   private FillIns fillIns() {
     return business.now().settings().fillIns();
@@ -183,89 +170,6 @@ public class Offers {
       }
       configuration.changed();
     }
-    return get(id);
-  }
-
-  /** Streams a file in and adds it. No transaction waits for the last octet. */
-  public Offer addFile(long id, String name, InputStream content) {
-    refuseIfFull(id);
-    StoredFiles.Stored stored = files.keepFile(name, content);
-    return tx.execute(
-        status -> {
-          store.lock(id);
-          refuseIfFull(id);
-          store.addFile(id, stored.hash(), name, clock.instant());
-          configuration.changed();
-          return get(id);
-        });
-  }
-
-  /**
-   * Adds what came in piece by piece and is whole now. Asked again it answers the same and adds
-   * nothing.
-   */
-  public Offer addUploaded(long id, String uploadId) {
-    Uploads.Upload upload = uploads.find(id, uploadId);
-    if (upload.finished()) {
-      return get(id);
-    }
-    refuseIfFull(id);
-    StoredFiles.Stored stored;
-    try {
-      stored = uploads.kept(upload);
-    } catch (NotThere gone) {
-      if (uploads.find(id, uploadId).finished()) {
-        // The same question, asked at the same time, was quicker.
-        return get(id);
-      }
-      throw gone;
-    }
-    Offer offer =
-        tx.execute(
-            status -> {
-              store.lock(id);
-              if (uploads.finish(upload)) {
-                refuseIfFull(id);
-                store.addFile(id, stored.hash(), upload.name(), clock.instant());
-                configuration.changed();
-              }
-              return get(id);
-            });
-    uploads.drop(upload);
-    return offer;
-  }
-
-  private void refuseIfFull(long id) {
-    Offer offer = get(id);
-    int most = offer.settings().gives().mostFiles();
-    if (offer.files().size() >= most) {
-      throw new Refused(
-          "file",
-          "too_many",
-          "This offer holds at most " + most + " files. Put some together, or take some out.");
-    }
-  }
-
-  /** Puts another content (and name) in a file's place; passes given out open the new one. */
-  public Offer replaceFile(long id, long fileId, String name, InputStream content) {
-    StoredFiles.Stored stored = files.keepFile(name, content);
-    return tx.execute(
-        status -> {
-          if (!store.replaceFile(id, fileId, stored.hash(), name)) {
-            throw new NotThere("This file");
-          }
-          configuration.changed();
-          return get(id);
-        });
-  }
-
-  /** Takes a file out. */
-  @Transactional
-  public Offer removeFile(long id, long fileId) {
-    if (!store.removeFile(id, fileId)) {
-      throw new NotThere("This file");
-    }
-    configuration.changed();
     return get(id);
   }
 

@@ -25,12 +25,15 @@ import org.springframework.web.bind.annotation.RestController;
 class UploadApi {
   private final Offers offers;
   private final OfferViews views;
+  private final OfferFiles files;
   private final Uploads uploads;
   private final FileAnswers answers;
 
-  UploadApi(Offers offers, OfferViews views, Uploads uploads, FileAnswers answers) {
+  UploadApi(
+      Offers offers, OfferViews views, OfferFiles files, Uploads uploads, FileAnswers answers) {
     this.offers = offers;
     this.views = views;
+    this.files = files;
     this.uploads = uploads;
     this.answers = answers;
   }
@@ -71,7 +74,7 @@ class UploadApi {
   /** All of it is there: the offer takes it over. Asked again it answers the same. */
   @PostMapping("/uploads/{uploadId}/whole")
   OfferViews.OfferView whole(@PathVariable long id, @PathVariable String uploadId) {
-    return views.of(offers.addUploaded(id, uploadId));
+    return views.of(files.addUploaded(id, uploadId));
   }
 
   @DeleteMapping("/uploads/{uploadId}")

@@ -9,7 +9,7 @@ import jeton.core.incentive.Shown;
 import jeton.core.privatepage.Content;
 import jeton.core.privatepage.PageFile;
 import jeton.core.privatepage.Piece;
-import jeton.server.email.BodyHtml;
+import jeton.server.markup.BodyHtml;
 
 /** Pieces that are open, as they are shown. */
 record Drawing(Map<Long, PageFile> files, Addresses to) {

@@ -12,7 +12,6 @@ import jeton.core.readiness.Finding;
 import jeton.core.rehearsal.Moment;
 import jeton.server.confirm.ConfirmWords;
 import jeton.server.email.EmailWriter;
-import jeton.server.email.Gift;
 import jeton.server.email.WrittenEmail;
 import jeton.server.followup.Sequence;
 import jeton.server.form.Form;
@@ -22,6 +21,7 @@ import jeton.server.handover.PassWords;
 import jeton.server.incentive.Incentives;
 import jeton.server.leaving.LeaveWords;
 import jeton.server.mail.OutgoingEmail;
+import jeton.server.markup.Gift;
 import jeton.server.offer.Offer;
 import org.springframework.stereotype.Component;
 
@@ -29,21 +29,30 @@ import org.springframework.stereotype.Component;
 @Component
 class Frames {
   private static final String NO_LINK = "#";
-  private final Papers papers;
+  private final FormPages pages;
+  private final ConfirmWords confirm;
+  private final PassWords passes;
+  private final LeaveWords leave;
   private final EmailWriter writer;
   private final Incentives incentives;
   private final Forms forms;
 
-  Frames(Papers papers, EmailWriter writer, Incentives incentives, Forms forms) {
-    this.papers = papers;
+  Frames(
+      FormPages pages,
+      ConfirmWords confirm,
+      PassWords passes,
+      LeaveWords leave,
+      EmailWriter writer,
+      Incentives incentives,
+      Forms forms) {
+    this.pages = pages;
+    this.confirm = confirm;
+    this.passes = passes;
+    this.leave = leave;
     this.writer = writer;
     this.incentives = incentives;
     this.forms = forms;
   }
-
-  /** Who writes the pages visitors meet. */
-  @Component
-  record Papers(FormPages forms, ConfirmWords confirm, PassWords passes, LeaveWords leave) {}
 
   /**
    * One moment, drawn.
@@ -111,31 +120,25 @@ class Frames {
   private Drawn drawn(Pen pen, Moment moment, Optional<Sequence.Email> email) {
     Offer offer = pen.offer();
     return switch (moment.kind()) {
-      case ANSWER -> Drawn.page(papers.forms().answer(offer, form(offer, pen.wish()), false));
+      case ANSWER -> Drawn.page(pages.answer(offer, form(offer, pen.wish()), false));
       case CONFIRMATION_EMAIL ->
           email(pen, OutgoingEmail.Kind.CONFIRMATION, offer.settings().confirm().email());
       case CONFIRMED_PAGE ->
           Drawn.page(
               offer.settings().leadsStraight()
-                  ? papers
-                      .passes()
-                      .drawn(offer, incentives.sampleOfOwnPage(offer, pen.wish().answers()))
-                  : papers
-                      .confirm()
+                  ? passes.drawn(offer, incentives.sampleOfOwnPage(offer, pen.wish().answers()))
+                  : confirm
                       .confirmed(offer, incentives.sampleOf(offer, pen.wish().answers()))
                       .getBody());
-      case CONFIRMATION_RAN_OUT -> Drawn.page(papers.confirm().over(NO_LINK).getBody());
+      case CONFIRMATION_RAN_OUT -> Drawn.page(confirm.over(NO_LINK).getBody());
       case DELIVERY_EMAIL ->
           email(pen, OutgoingEmail.Kind.DELIVERY, offer.settings().handOver().email());
       case PASS_USED ->
-          Drawn.page(
-              papers
-                  .passes()
-                  .drawn(offer, incentives.sampleOfOwnPage(offer, pen.wish().answers())));
-      case PASS_RAN_OUT -> Drawn.page(papers.passes().over(NO_LINK, false).getBody());
+          Drawn.page(passes.drawn(offer, incentives.sampleOfOwnPage(offer, pen.wish().answers())));
+      case PASS_RAN_OUT -> Drawn.page(passes.over(NO_LINK, false).getBody());
       case SEQUENCE_EMAIL, SKIPPED ->
           email(pen, OutgoingEmail.Kind.FOLLOW_UP, email.orElseThrow().content());
-      case LEAVES -> Drawn.page(papers.leave().left().getBody());
+      case LEAVES -> Drawn.page(leave.left().getBody());
       case RUN_STARTS, RUN_ENDS -> Drawn.NOTHING;
     };
   }

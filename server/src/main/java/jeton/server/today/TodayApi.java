@@ -3,22 +3,15 @@ package jeton.server.today;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import jeton.core.offer.OfferState;
-import jeton.core.readiness.Finding;
 import jeton.server.beginning.Beginning;
 import jeton.server.followup.SetAside;
 import jeton.server.history.History;
-import jeton.server.mail.Engine;
+import jeton.server.mail.EngineWatch;
 import jeton.server.mail.Outbox;
 import jeton.server.mail.SendingHalt;
 import jeton.server.numbers.Numbers;
-import jeton.server.offer.Offer;
-import jeton.server.offer.Offers;
-import jeton.server.readiness.Judgements;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -29,34 +22,30 @@ class TodayApi {
   private static final int MOST_NEWS = 60;
   private static final int MOST_OFFERS = 6;
   private static final int MOST_FINDINGS = 20;
-  private final Offers offers;
+  private final OfferLines lines;
   private final Numbers numbers;
   private final History history;
-  private final Attention attention;
+  private final EngineWatch engine;
+  private final SetAside setAside;
+  private final Beginning beginning;
   private final Clock clock;
 
-  TodayApi(Offers offers, Numbers numbers, History history, Attention attention, Clock clock) {
-    this.offers = offers;
-    this.numbers = numbers;
-    this.history = history;
-    this.attention = attention;
-    this.clock = clock;
-  }
-
-  /** What may need somebody. */
-  @org.springframework.stereotype.Component
-  record Attention(
-      Engine engine,
-      SendingHalt halt,
+  TodayApi(
+      OfferLines lines,
+      Numbers numbers,
+      History history,
+      EngineWatch engine,
       SetAside setAside,
       Beginning beginning,
-      Judgements judgements) {}
-
-  /** An offer in a line: how far its people came. */
-  record OfferLine(long id, String name, OfferState state, Numbers.Track track) {}
-
-  /** What would go wrong with an offer as it stands. */
-  record OfferFinding(long offerId, String offer, Finding finding) {}
+      Clock clock) {
+    this.lines = lines;
+    this.numbers = numbers;
+    this.history = history;
+    this.engine = engine;
+    this.setAside = setAside;
+    this.beginning = beginning;
+    this.clock = clock;
+  }
 
   /**
    * The first screen.
@@ -74,9 +63,9 @@ class TodayApi {
   record Today(
       Instant now,
       Beginning.FirstHour firstHour,
-      List<OfferLine> offers,
+      List<OfferLines.OfferLine> offers,
       long offersInAll,
-      List<OfferFinding> findings,
+      List<OfferLines.OfferFinding> findings,
       long findingsInAll,
       List<History.Told> news,
       Outbox.State outbox,
@@ -92,47 +81,20 @@ class TodayApi {
   @GetMapping("/api/today")
   Today today() {
     Instant now = clock.instant();
-    List<Offer> all = offers.known();
-    Map<Long, List<Finding>> found = attention.judgements().now();
-    List<OfferFinding> findings =
-        all.stream()
-            .flatMap(
-                o ->
-                    found.getOrDefault(o.id(), List.of()).stream()
-                        .map(one -> new OfferFinding(o.id(), o.settings().name(), one)))
-            .sorted(Comparator.comparing(f -> f.finding().severity()))
-            .toList();
-    Engine.Standing engine = attention.engine().standing();
+    List<OfferLines.OfferFinding> findings = lines.findings();
+    EngineWatch.Standing standing = engine.standing();
     return new Today(
         now,
-        attention.beginning().now(),
-        first(all),
-        all.size(),
+        beginning.now(),
+        lines.first(MOST_OFFERS),
+        lines.count(),
         findings.stream().limit(MOST_FINDINGS).toList(),
         findings.size(),
         history.since(now.minus(A_DAY), MOST_NEWS),
-        engine.outbox(),
-        attention.halt().now(),
-        engine.trouble(),
-        attention.setAside().now(),
+        standing.outbox(),
+        standing.halt(),
+        standing.trouble(),
+        setAside.now(),
         numbers.waitingToConfirm());
-  }
-
-  private List<OfferLine> first(List<Offer> all) {
-    List<Offer> first =
-        all.stream()
-            .sorted(Comparator.comparing(o -> o.state() != OfferState.LIVE))
-            .limit(MOST_OFFERS)
-            .toList();
-    Map<Long, Numbers.Track> tracks = numbers.tracks(first.stream().map(Offer::id).toList());
-    return first.stream()
-        .map(
-            o ->
-                new OfferLine(
-                    o.id(),
-                    o.settings().name(),
-                    o.state(),
-                    tracks.getOrDefault(o.id(), Numbers.Track.EMPTY)))
-        .toList();
   }
 }

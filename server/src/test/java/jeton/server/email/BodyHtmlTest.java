@@ -6,6 +6,8 @@ import java.util.List;
 import jeton.core.email.EmailBlock;
 import jeton.core.email.EmailButton;
 import jeton.core.email.EmailColumn;
+import jeton.server.markup.BodyHtml;
+import jeton.server.markup.PlainBody;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;

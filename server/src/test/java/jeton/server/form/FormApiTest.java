@@ -259,7 +259,7 @@ class FormApiTest {
     }
     long id = owner.get("/api/people?words=" + email).json().at("/people/0/id").asLong();
     assertThat(owner.get("/api/people/" + id).json().at("/dossier/signUps").size()).isEqualTo(30);
-    assertThat(server.bean(jeton.server.mail.Engine.class).standing().outbox().waiting())
+    assertThat(server.bean(jeton.server.mail.EngineWatch.class).standing().outbox().waiting())
         .isPositive();
   }
 

@@ -27,7 +27,7 @@ import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
 import jeton.server.business.SendingSettings;
 import jeton.server.followup.SequenceDraft.StepDraft;
-import jeton.server.mail.Engine.Pile;
+import jeton.server.mail.EngineWatch.Pile;
 import jeton.server.offer.OfferSettings;
 import jeton.server.people.People;
 import jeton.standins.mailbox.Manners.Manner;
@@ -42,6 +42,7 @@ class EngineTest {
   private static final String BROWSER = "Mozilla/5.0 (X11; Linux x86_64) Firefox/140.0";
   private final TestServer server = TestServer.get();
   private final Engine engine = server.bean(Engine.class);
+  private final EngineWatch watch = server.bean(EngineWatch.class);
 
   @AfterEach
   void backToUsual() {
@@ -54,8 +55,8 @@ class EngineTest {
     return server.owner().get("/api/people?words=" + email).json().at("/people/0/state").asString();
   }
 
-  private List<Engine.EngineLine> pile(Pile pile, String email) {
-    return engine.view(pile).lines().stream().filter(line -> line.to().equals(email)).toList();
+  private List<EngineWatch.EngineLine> pile(Pile pile, String email) {
+    return watch.view(pile).lines().stream().filter(line -> line.to().equals(email)).toList();
   }
 
   private void behave(String email, int answer) {
@@ -117,7 +118,7 @@ class EngineTest {
     server.bean(Dispatcher.class).dispatchAllDue();
     // One finds out; it costs the others nothing.
     assertThat(everybody).allSatisfy(email -> assertThat(offer.subjects(email)).isEmpty());
-    assertThat(engine.standing().outbox().troubled()).isEqualTo(1);
+    assertThat(watch.standing().outbox().troubled()).isEqualTo(1);
     server.manners.become(new Manner("", 20, 0, false, false, false));
     server.forward(Duration.ofMinutes(1));
     assertThat(everybody).allSatisfy(email -> assertThat(offer.subjects(email)).hasSize(1));
@@ -149,7 +150,7 @@ class EngineTest {
     server.settle();
     assertThat(offer.subjects(one)).as("given up, tried again").hasSize(1);
     assertThat(offer.subjects(two)).hasSize(1);
-    assertThat(engine.standing().outbox().troubled()).isZero();
+    assertThat(watch.standing().outbox().troubled()).isZero();
   }
 
   @Test
@@ -168,7 +169,7 @@ class EngineTest {
     server.bean(Dispatcher.class).dispatchDue();
     assertThat(there.stream().filter(email -> !offer.subjects(email).isEmpty())).hasSize(2);
     assertThat(offer.subjects(elsewhere)).hasSize(1);
-    assertThat(engine.standing().outbox().troubled()).as("waiting its turn is no failure").isZero();
+    assertThat(watch.standing().outbox().troubled()).as("waiting its turn is no failure").isZero();
     assertThat(server.bean(Outbox.class).nextDue().orElseThrow()).isAfter(server.clock.instant());
     business.save(business.now().version(), TestServer.quireAndThread());
     server.forward(Duration.ofMinutes(1));

@@ -22,7 +22,7 @@ import jeton.harness.Http;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
 import jeton.server.offer.Offer;
-import jeton.server.offer.Offers;
+import jeton.server.offer.OfferFiles;
 import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.cos.COSStream;
 import org.apache.pdfbox.pdmodel.PDDocument;
@@ -71,7 +71,7 @@ class MockupTest {
 
   private long add(String name, byte[] content) {
     Offer now =
-        server.bean(Offers.class).addFile(offer.id, name, new ByteArrayInputStream(content));
+        server.bean(OfferFiles.class).addFile(offer.id, name, new ByteArrayInputStream(content));
     return now.files().get(now.files().size() - 1).id();
   }
 

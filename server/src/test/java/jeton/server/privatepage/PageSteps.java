@@ -19,6 +19,7 @@ import jeton.harness.Http;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
 import jeton.server.offer.Offer;
+import jeton.server.offer.OfferFiles;
 import jeton.server.offer.OfferSettings;
 import jeton.server.offer.Offers;
 import tools.jackson.databind.JsonNode;
@@ -74,7 +75,7 @@ abstract class PageSteps {
   long add(SampleOffer offer, String name, byte[] content) {
     Offer now =
         server
-            .bean(Offers.class)
+            .bean(OfferFiles.class)
             .addFile(offer.id, name, new java.io.ByteArrayInputStream(content));
     return now.files().get(now.files().size() - 1).id();
   }

@@ -17,7 +17,7 @@ import jeton.harness.Http;
 import jeton.harness.RawLine;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
-import jeton.server.offer.Offers;
+import jeton.server.offer.OfferFiles;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -120,7 +120,7 @@ class SlowLinesTest {
   @Test
   void aThousandWhoTakeALargeFileSlowly_changeNothingForOthers() throws Exception {
     SampleOffer offer = new SampleOffer();
-    server.bean(Offers.class).addFile(offer.id, "film.bin", new Zeros(200L << 20));
+    server.bean(OfferFiles.class).addFile(offer.id, "film.bin", new Zeros(200L << 20));
     String email = SampleOffer.newAddress();
     offer.join(email);
     warm(offer);

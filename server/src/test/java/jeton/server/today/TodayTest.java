@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import jeton.core.offer.OfferState;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
+import jeton.server.offer.OfferFiles;
 import jeton.server.offer.Offers;
 import jeton.server.readiness.Judgements;
 import org.junit.jupiter.api.Test;
@@ -49,7 +50,7 @@ class TodayTest {
     SampleOffer offer = new SampleOffer();
     assertThat(findings(offer)).isEmpty();
     long file = server.bean(Offers.class).get(offer.id).files().get(0).id();
-    server.bean(Offers.class).removeFile(offer.id, file);
+    server.bean(OfferFiles.class).removeFile(offer.id, file);
     assertThat(findings(offer)).contains("There is no file to hand over.");
     server.bean(Offers.class).changeState(offer.id, OfferState.ENDED);
     assertThat(server.bean(Judgements.class).now()).doesNotContainKey(offer.id);

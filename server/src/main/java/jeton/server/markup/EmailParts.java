@@ -1,4 +1,4 @@
-package jeton.server.email;
+package jeton.server.markup;
 
 import jeton.core.email.EmailBlock;
 import jeton.core.email.EmailContent;
@@ -11,9 +11,21 @@ import jeton.server.business.PublicUrl;
  * @param mayLeave whether its foot has the way to leave: in all but confirmations
  * @param ours whether it is Jeton's to those who work here, in our own look
  */
-record EmailParts(
+public record EmailParts(
     EmailContent content, boolean mayLeave, boolean ours, Gift gift, BusinessSettings business) {
   private static final String FALLBACK_COLOUR = "#16423C";
+
+  /** The body as HTML: framed or a plain letter, as its style says. */
+  public String html(PublicUrl publicUrl) {
+    return content.style() == EmailContent.Style.LETTER
+        ? new LetterHtml(this).html()
+        : new FramedHtml(this, publicUrl).html();
+  }
+
+  /** The body as plain text. */
+  public String plain() {
+    return PlainBody.text(this);
+  }
 
   /** The business's first colour. */
   String colour() {
@@ -47,7 +59,7 @@ record EmailParts(
     return publicUrl.of("/pictures/" + hash);
   }
 
-  static String escape(String text) {
+  public static String escape(String text) {
     return text.replace("&", "&amp;")
         .replace("<", "&lt;")
         .replace(">", "&gt;")

@@ -1,11 +1,11 @@
-package jeton.server.email;
+package jeton.server.markup;
 
 import java.util.List;
 import java.util.stream.Collectors;
 import jeton.core.email.EmailBlock;
 
 /** The plain-text part of an email, made from its blocks unless the owner wrote one. */
-final class PlainBody implements EmailBlock.Visitor<String> {
+public final class PlainBody implements EmailBlock.Visitor<String> {
   private final Gift gift;
 
   private PlainBody(Gift gift) {
@@ -30,12 +30,12 @@ final class PlainBody implements EmailBlock.Visitor<String> {
   }
 
   /** Blocks that show nothing of an offer, as text. */
-  static String made(List<EmailBlock> blocks) {
+  public static String made(List<EmailBlock> blocks) {
     return made(blocks, Gift.NONE);
   }
 
   /** The blocks as text, without the foot: what an owner takes over by hand. */
-  static String made(List<EmailBlock> blocks, Gift gift) {
+  public static String made(List<EmailBlock> blocks, Gift gift) {
     PlainBody body = new PlainBody(gift);
     return blocks.stream()
         .map(block -> block.accept(body))

@@ -1,4 +1,4 @@
-package jeton.server.email;
+package jeton.server.markup;
 
 import java.util.stream.Collectors;
 import java.util.stream.Stream;

@@ -1,6 +1,6 @@
-package jeton.server.email;
+package jeton.server.markup;
 
-import static jeton.server.email.EmailParts.escape;
+import static jeton.server.markup.EmailParts.escape;
 
 import java.util.function.BinaryOperator;
 import java.util.stream.Collectors;

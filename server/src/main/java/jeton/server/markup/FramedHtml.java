@@ -1,6 +1,6 @@
-package jeton.server.email;
+package jeton.server.markup;
 
-import static jeton.server.email.EmailParts.escape;
+import static jeton.server.markup.EmailParts.escape;
 
 import ch.digitalfondue.mjml4j.Mjml4j;
 import java.util.stream.Collectors;

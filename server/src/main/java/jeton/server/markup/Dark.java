@@ -1,7 +1,7 @@
-package jeton.server.email;
+package jeton.server.markup;
 
 /** How emails look where the reader's screen is dark. */
-final class Dark {
+public final class Dark {
   private static final String MEDIA = "@media (prefers-color-scheme: dark)";
 
   /** For a style sheet. Mail programs that know it set the paper dark and the words light. */
@@ -17,7 +17,7 @@ final class Dark {
   private Dark() {}
 
   /** The same email as a dark screen shows it, wherever it is looked at. */
-  static String forced(String html) {
+  public static String forced(String html) {
     return html.replace(MEDIA, "@media all");
   }
 }

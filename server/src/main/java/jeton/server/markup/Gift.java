@@ -1,4 +1,4 @@
-package jeton.server.email;
+package jeton.server.markup;
 
 import java.util.List;
 import jeton.core.email.FillIn;

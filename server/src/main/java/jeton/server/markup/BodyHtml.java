@@ -1,4 +1,4 @@
-package jeton.server.email;
+package jeton.server.markup;
 
 import java.util.regex.Pattern;
 import jeton.core.email.EmailContent;
