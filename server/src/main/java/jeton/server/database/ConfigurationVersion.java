@@ -36,10 +36,15 @@ public class ConfigurationVersion {
    */
   public void changed() {
     db.sql("UPDATE configuration SET version = version + 1 WHERE id = 1").update();
+    long version = version();
     TransactionSynchronizationManager.registerSynchronization(
         new TransactionSynchronization() {
           @Override
           public void afterCompletion(int status) {
+            if (status == STATUS_COMMITTED) {
+              // Changes wait for each other at that row: all before this one are told by it too.
+              seen.accumulateAndGet(version, Math::max);
+            }
             changes.incrementAndGet();
           }
         });
@@ -48,8 +53,7 @@ public class ConfigurationVersion {
   @Scheduled(fixedDelay = 1000)
   void look() {
     try {
-      long now =
-          db.sql("SELECT version FROM configuration WHERE id = 1").query(Long.class).single();
+      long now = version();
       if (seen.getAndSet(now) != now) {
         changes.incrementAndGet();
       }
@@ -58,5 +62,9 @@ public class ConfigurationVersion {
           "The configuration's version could not be read; pages go on with what is known: {}",
           away.getMessage());
     }
+  }
+
+  private long version() {
+    return db.sql("SELECT version FROM configuration WHERE id = 1").query(Long.class).single();
   }
 }

@@ -19,10 +19,12 @@ import org.springframework.stereotype.Service;
 @Service
 public class People {
   private final PersonStore store;
+  private final PeopleTableStore table;
   private final Segments segments;
 
-  People(PersonStore store, Segments segments) {
+  People(PersonStore store, PeopleTableStore table, Segments segments) {
     this.store = store;
+    this.table = table;
     this.segments = segments;
   }
 
@@ -163,34 +165,34 @@ public class People {
    * @param page from 0
    */
   public Page search(Filter filter, int page, int size) {
-    return store.page(search(filter), page * size, size);
+    return table.page(search(filter), page * size, size);
   }
 
   /** The same with tags, lists and answers. */
   public Rows rows(Filter filter, int page, int size) {
-    PersonStore.Search search = search(filter);
+    PeopleTableStore.Search search = search(filter);
     if (filter.words().isBlank()) {
       // A question alone is counted exactly.
       return new Rows(
-          store.rows(store.search(search, page * size, size)), segments.count(filter.question()));
+          table.rows(table.search(search, page * size, size)), segments.count(filter.question()));
     }
-    Page found = store.page(search, page * size, size);
-    return new Rows(store.rows(found.people()), found.total());
+    Page found = table.page(search, page * size, size);
+    return new Rows(table.rows(found.people()), found.total());
   }
 
   /** People with what a table may show of them. */
   public List<PersonRow> rowsOf(List<Person> people) {
-    return store.rows(people);
+    return table.rows(people);
   }
 
   /** Sites people first came from, those of most people first. */
   public List<String> sites() {
-    return store.origins("from_site");
+    return table.origins("from_site");
   }
 
   /** Campaigns people first came from, those of most people first. */
   public List<String> campaigns() {
-    return store.origins("from_campaign");
+    return table.origins("from_campaign");
   }
 
   /** Changes the first name, by hand, in the caller's transaction. */
@@ -198,9 +200,9 @@ public class People {
     store.rename(personId, firstName);
   }
 
-  private PersonStore.Search search(Filter filter) {
+  private PeopleTableStore.Search search(Filter filter) {
     segments.checkQuestion(filter.question(), "question");
-    return new PersonStore.Search(filter.words(), segments.where(filter.question(), "q"));
+    return new PeopleTableStore.Search(filter.words(), segments.where(filter.question(), "q"));
   }
 
   /**
@@ -210,7 +212,7 @@ public class People {
    * @param below id of the last one seen
    */
   public List<Person> below(Filter filter, long below, int most) {
-    return store.below(search(filter), below, most);
+    return table.below(search(filter), below, most);
   }
 
   /** Whether nobody may follow what a person opens and clicks. */
@@ -226,10 +228,5 @@ public class People {
   /** One person's answers to own fields. */
   public Map<String, String> answers(long id) {
     return answers(List.of(id)).getOrDefault(id, Map.of());
-  }
-
-  /** Everything known of one person beside their history. */
-  public PersonStore.Dossier dossier(long personId) {
-    return store.dossier(personId);
   }
 }

@@ -6,9 +6,7 @@ import java.util.Optional;
 import jeton.core.people.PersonState;
 import jeton.core.segment.Criterion;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -26,8 +24,6 @@ class PeopleApi {
     this.people = people;
     this.export = export;
   }
-
-  record Whole(Person person, PersonStore.Dossier dossier) {}
 
   @GetMapping
   People.Page search(
@@ -60,20 +56,5 @@ class PeopleApi {
   @PostMapping(path = "/export", produces = "text/csv")
   void export(@RequestBody PeopleAsked asked, HttpServletResponse response) throws IOException {
     export.write(new People.Filter(asked.words(), asked.question()), response);
-  }
-
-  @GetMapping("/{id}")
-  Whole get(@PathVariable long id) {
-    return new Whole(people.get(id), people.dossier(id));
-  }
-
-  record Tracking(boolean untracked) {}
-
-  /** Somebody asked that nobody follow what they open and click, or takes that back. */
-  @PutMapping("/{id}/tracking")
-  Whole track(@PathVariable long id, @RequestBody Tracking tracking) {
-    people.get(id);
-    people.leaveUntracked(id, tracking.untracked());
-    return get(id);
   }
 }

@@ -56,6 +56,15 @@ class RivalsTest {
     one = servers.owner(0);
     servers.start();
     two = servers.owner(1);
+    servers.makeOffer(one);
+    // Within a second the other hears whom emails come from: before, it could send none.
+    Awaiting.until(
+        () ->
+            two.get("/api/business")
+                .json()
+                .at("/settings/senderEmail")
+                .asString()
+                .equals(TestServer.quireAndThread().senderEmail()));
   }
 
   @AfterAll

@@ -263,11 +263,11 @@ class SignUpTest {
     for (String typed : List.of(email, email, corrected)) {
       offer.signUp(Map.of("email", typed, "consent", "yes", "submission_key", key));
     }
-    assertThat(server.bean(People.class).dossier(person(email).id()))
+    assertThat(server.bean(jeton.server.dossier.Dossiers.class).of(person(email).id()))
         .extracting("signUps")
         .asList()
         .hasSize(1);
-    assertThat(server.bean(People.class).dossier(person(corrected).id()))
+    assertThat(server.bean(jeton.server.dossier.Dossiers.class).of(person(corrected).id()))
         .extracting("signUps")
         .asList()
         .hasSize(1);
