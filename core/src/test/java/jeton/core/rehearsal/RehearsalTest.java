@@ -22,7 +22,10 @@ import jeton.core.followup.StepTiming;
 import jeton.core.followup.Wait;
 import jeton.core.form.PageWords;
 import jeton.core.handover.HandOverSettings;
+import jeton.core.handover.Letter;
 import jeton.core.handover.PassLimits;
+import jeton.core.incentive.Download;
+import jeton.core.incentive.Incentive;
 import jeton.core.people.TagChange;
 import org.junit.jupiter.api.Test;
 
@@ -42,6 +45,8 @@ class RehearsalTest {
   private Optional<Duration> usesAfter = Optional.empty();
   private Optional<Duration> againAfter = Optional.empty();
   private Optional<Duration> leavesAfter = Optional.empty();
+  private Optional<Visitor.Played> plays = Optional.empty();
+  private Incentive gives = new Download();
 
   private static Step step(long id, int days, Condition condition) {
     return new Step(id, id, true, StepTiming.after(new Wait(days, Wait.Unit.DAYS)), condition);
@@ -75,7 +80,8 @@ class RehearsalTest {
             new HandOverSettings(false, byEmail, EMAIL, WORDS, limits, again, tags),
             sequences,
             ZoneId.of("Europe/Dublin"),
-            Duration.ZERO),
+            Duration.ZERO,
+            gives),
         new Visitor(
             NOW,
             Optional.of("Europe/Lisbon"),
@@ -83,7 +89,8 @@ class RehearsalTest {
             confirmsAfter.isNegative() ? Optional.empty() : Optional.of(confirmsAfter),
             usesAfter,
             againAfter,
-            leavesAfter));
+            leavesAfter,
+            plays));
   }
 
   /** As lines: hours after the sign-up, what, and which step. */
@@ -221,5 +228,84 @@ class RehearsalTest {
         step(5, 1));
     againAfter = Optional.of(Duration.ofDays(2));
     assertThat(story().stream().filter(line -> line.contains("SEQUENCE_EMAIL"))).hasSize(1);
+  }
+
+  @Test
+  void whatIsPlayed_countsOnceItIsConfirmed_withItsTagsAndItsSequence() {
+    plays = Optional.of(new Visitor.Played("coptic", List.of("sewn"), Letter.AS_SET));
+    other(2, new Start(Start.Kind.TAG_GAINED, null, "sewn", 0, ""), Goal.NONE, step(5, 1));
+    other(
+        3,
+        new Start(Start.Kind.RESULT, Optional.of(7L), "", 0, "", "coptic"),
+        Goal.NONE,
+        step(6, 2));
+    other(
+        4, new Start(Start.Kind.RESULT, Optional.of(7L), "", 0, "", "wire"), Goal.NONE, step(7, 1));
+    assertThat(story())
+        .contains("33 SEQUENCE_EMAIL 5", "57 SEQUENCE_EMAIL 6")
+        .noneMatch(line -> line.endsWith(" 7"));
+    confirmation = false;
+    assertThat(story()).contains("24 SEQUENCE_EMAIL 5", "48 SEQUENCE_EMAIL 6");
+  }
+
+  @Test
+  void whatWasPlayed_mayGoWithoutALetter_orOnlyByOne() {
+    plays = Optional.of(new Visitor.Played("none", List.of(), Letter.NONE));
+    assertThat(story()).noneMatch(line -> line.contains("DELIVERY_EMAIL"));
+    byEmail = false;
+    plays = Optional.of(new Visitor.Played("prize", List.of(), Letter.ALWAYS));
+    assertThat(story()).contains("9 DELIVERY_EMAIL");
+    plays = Optional.empty();
+    assertThat(story()).noneMatch(line -> line.contains("DELIVERY_EMAIL"));
+  }
+
+  @Test
+  void aPassThatEnds_startsItsSequenceBefore() {
+    limits = new PassLimits(Optional.of(5), Optional.empty());
+    other(2, new Start(Start.Kind.ENDS_SOON, Optional.of(7L), "", 2, ""), Goal.NONE, step(5, 0));
+    // Handed over on the 27th, good to the end of the 2nd: two days before is the 30th.
+    assertThat(emails()).containsExactly(Instant.parse("2026-11-30T00:00:00Z"));
+    limits = new PassLimits(Optional.of(1), Optional.empty());
+    assertThat(emails()).as("that day is over").isEmpty();
+    limits = PassLimits.NONE;
+    assertThat(emails()).as("nothing ends").isEmpty();
+  }
+
+  private List<Instant> emails() {
+    return moments().stream()
+        .filter(m -> m.kind() == Moment.Kind.SEQUENCE_EMAIL)
+        .map(Moment::at)
+        .toList();
+  }
+
+  @Test
+  void aPassUsed_startsItsSequence_andTagsByIt() {
+    usesAfter = Optional.of(Duration.ofHours(3));
+    tags.add(new TagChange(TagChange.When.FIRST_USE, "opened", true));
+    tags.add(new TagChange(TagChange.When.SIGN_UP, "asked", true));
+    other(2, new Start(Start.Kind.PASS_USED, Optional.of(7L), "", 0, ""), Goal.NONE, step(5, 0));
+    other(3, new Start(Start.Kind.PASS_USED, Optional.of(8L), "", 0, ""), Goal.NONE, step(6, 0));
+    other(4, new Start(Start.Kind.TAG_GAINED, null, "opened", 0, ""), Goal.NONE, step(7, 0));
+    assertThat(story())
+        .contains("12 PASS_USED", "12 SEQUENCE_EMAIL 5", "12 SEQUENCE_EMAIL 7")
+        .noneMatch(line -> line.endsWith(" 6"));
+  }
+
+  @Test
+  void theirMailbox_holdsThreeKinds() {
+    followUp(step(1, 2));
+    usesAfter = Optional.of(Duration.ofHours(3));
+    assertThat(moments())
+        .filteredOn(Moment::isEmail)
+        .extracting(Moment::kind)
+        .containsExactly(
+            Moment.Kind.CONFIRMATION_EMAIL, Moment.Kind.DELIVERY_EMAIL, Moment.Kind.SEQUENCE_EMAIL);
+  }
+
+  @Test
+  void aPausedSequence_sendsNothing() {
+    sequences.add(
+        new Setup.Sequence(1, "Welcome", List.of(step(1, 2)), SequenceRules.USUAL, true, true));
+    assertThat(story()).noneMatch(line -> line.contains("SEQUENCE_EMAIL"));
   }
 }
