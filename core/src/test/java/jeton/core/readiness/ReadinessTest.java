@@ -19,6 +19,7 @@ import jeton.core.display.Shape;
 import jeton.core.email.EmailBlock;
 import jeton.core.email.EmailButton;
 import jeton.core.email.EmailContent;
+import jeton.core.email.LinkTag;
 import jeton.core.followup.Condition;
 import jeton.core.followup.Goal;
 import jeton.core.followup.RunAgain;
@@ -413,5 +414,80 @@ class ReadinessTest {
     install = new Facts.Install(true, true, false);
     assertThat(codes()).contains("listens_to_all").doesNotContain("not_encrypted");
     assertThat(findings()).noneMatch(f -> f.severity() == Finding.Severity.GRAVE);
+  }
+
+  private List<String> messages() {
+    return findings().stream().map(Finding::message).toList();
+  }
+
+  @Test
+  void emailsOfTheFollowUp_areNamedByTheirPlace() {
+    step(true, 60, PLAIN);
+    step(false, 60, PLAIN);
+    step(true, 60, PLAIN.withSubject(" "));
+    step(false, 60, PLAIN);
+    assertThat(messages())
+        .containsExactlyInAnyOrder(
+            "Email 2 in the middle of the follow-up is a draft: nobody gets it yet.",
+            "Follow-up email 3 has no subject.",
+            "Email 4 at the end of the follow-up is a draft: nobody gets it yet.");
+  }
+
+  @Test
+  void aConditionOnATagThatIsGone_isNamedByItsPlace() {
+    StepTiming hour = StepTiming.after(new Wait(1, Wait.Unit.HOURS));
+    stepWith(hour, new Condition(Condition.Kind.HAS_TAG, "Reader"), PLAIN);
+    stepWith(hour, new Condition(Condition.Kind.LACKS_TAG, "gone"), PLAIN);
+    stepWith(hour, Condition.ALWAYS, PLAIN);
+    assertThat(messages()).containsExactly("Email 2 looks at a tag that is gone: gone.");
+  }
+
+  @Test
+  void whatCountsBackFromNoEnd_isNeverDue() {
+    StepTiming back =
+        new StepTiming(
+            Wait.AT_ONCE,
+            Optional.of(java.time.LocalTime.NOON),
+            StepTiming.ALL_DAYS,
+            Optional.empty(),
+            Optional.of(2));
+    step(true, 60, PLAIN);
+    stepWith(back, Condition.ALWAYS, PLAIN.withSubject("Two days left"));
+    assertThat(messages())
+        .containsExactly(
+            "“Two days left” counts back from the end, but can never be due: nothing ends.");
+  }
+
+  @Test
+  void sixtyDays_areNotFarOff_moreAre() {
+    stepWith(StepTiming.after(new Wait(60, Wait.Unit.DAYS)), Condition.ALWAYS, PLAIN);
+    assertThat(codes()).isEmpty();
+    stepWith(StepTiming.after(new Wait(1, Wait.Unit.HOURS)), Condition.ALWAYS, PLAIN);
+    assertThat(codes()).containsExactly("far_off");
+  }
+
+  @Test
+  void tagsByLinks_needTheirLink_andTheirTag() {
+    EmailContent linking =
+        new EmailContent(
+            "Subject",
+            "",
+            EmailContent.Style.FRAMED,
+            List.of(EmailBlock.text("<p><a href=\"https://a.example/x\">x</a></p>")),
+            "",
+            List.of(
+                new LinkTag("https://a.example/x", "reader", true),
+                new LinkTag("https://a.example/y", "gone", true)));
+    step(true, 60, linking);
+    assertThat(codes()).containsExactlyInAnyOrder("tag_gone", "tagged_link_gone");
+  }
+
+  @Test
+  void wordsOfFourAndAHalfToOne_canBeRead() {
+    // On this paper the first is just above that, the second just below.
+    ink = "#6F6F6F";
+    assertThat(codes()).doesNotContain("low_contrast");
+    ink = "#777777";
+    assertThat(codes()).contains("low_contrast");
   }
 }
