@@ -32,7 +32,7 @@ const route = useRoute()
 const router = useRouter()
 const clock = useClock()
 const id = Number(route.params.id)
-const { view, fault, refresh, settings } = useTrack(id)
+const { view, fault, take, refresh, settings } = useTrack(id)
 const stop = computed(() => route.params.stop as Stop)
 usePlaceName(() => (view.value ? `${view.value.offer.settings.name}, ${STOP_WORDS[stop.value]}` : ''))
 const readinessShown = ref(false)
@@ -56,7 +56,7 @@ useKeys(
 
 /** A cure changed what is saved: what is shown is read anew. */
 async function fixed(next: OfferView) {
-  view.value = next
+  take(next)
   await settings.load()
   shown.value++
 }
@@ -69,7 +69,7 @@ async function change(state: 'LIVE' | 'PAUSED'): Promise<void> {
     return
   }
   try {
-    view.value = await calls.change(id, state)
+    take(await calls.change(id, state))
     if (state === 'PAUSED') {
       notice.did(PAUSED_WORDS, () => change('LIVE'))
     }
@@ -170,7 +170,7 @@ watch([() => route.hash, () => view.value === null], () => void showControl(), {
         :key="view.offer.kind"
         :view="view"
         :settings="settings"
-        @changed="view = $event"
+        @changed="take"
         @refresh="refresh"
       />
       <AskStop v-else-if="stop === 'ask'" :offer-id="id" :address="view.address" @saved="refresh" />

@@ -9,17 +9,29 @@ export function useTrack(id: number) {
   const fault = ref('')
   const offers = useOffers()
 
+  let shown = 0
+
+  /** Shows what a change answered. A look that began before it would tell of the offer as it was. */
+  function take(next: OfferView) {
+    shown++
+    view.value = next
+  }
+
   async function refresh() {
+    const mine = ++shown
     try {
-      view.value = await offers.get(id)
-      fault.value = ''
+      const seen = await offers.get(id)
+      if (mine === shown) {
+        view.value = seen
+        fault.value = ''
+      }
     } catch (failed) {
       fault.value = (failed as Error).message
     }
   }
 
   function versioned(from: OfferView): Versioned<OfferSettings> {
-    view.value = from
+    take(from)
     return { version: from.offer.version, value: structuredClone(from.offer.settings) }
   }
 
@@ -28,5 +40,5 @@ export function useTrack(id: number) {
     save: async (version, value) => versioned(await offers.save(id, version, value)),
   })
 
-  return { view, fault, refresh, settings }
+  return { view, fault, take, refresh, settings }
 }
