@@ -26,7 +26,9 @@ export function useTrack(id: number) {
         fault.value = ''
       }
     } catch (failed) {
-      fault.value = (failed as Error).message
+      if (mine === shown) {
+        fault.value = (failed as Error).message
+      }
     }
   }
 

@@ -67,11 +67,6 @@ public class ReadinessCheck {
                         found)));
   }
 
-  /** What would go wrong with an offer as it stands. */
-  public List<Finding> of(Offer offer) {
-    return of(offer, sequences.ofOffer(offer.id()));
-  }
-
   /** What would go wrong with an offer if this were its follow-up. */
   public List<Finding> of(Offer offer, Sequence sequence) {
     return of(offer, sequence, forms.of(offer.id()), shared.now());
