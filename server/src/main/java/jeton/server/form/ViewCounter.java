@@ -40,7 +40,7 @@ public class ViewCounter {
   /** Writes what was counted, under the business's day (N1). */
   @Scheduled(fixedDelay = 1000)
   @PreDestroy
-  public void flush() {
+  public synchronized void flush() {
     Map<Long, Long> taken = new HashMap<>();
     counts.forEach(
         (formId, adder) -> {

@@ -84,10 +84,13 @@ class QuizSteps {
     return store.all(offerId);
   }
 
-  /** Writes what was counted, under the business's day (N1). */
+  /**
+   * Writes what was counted, under the business's day (N1). Whoever asks while another writes waits
+   * for it, so that a look at the numbers never falls between the taking and the writing.
+   */
   @Scheduled(fixedDelay = 1000)
   @PreDestroy
-  void flush() {
+  synchronized void flush() {
     Map<Step, Long> taken = new HashMap<>();
     counts.forEach(
         (step, adder) -> {

@@ -85,7 +85,7 @@ public class Sightings {
   /** Writes what was noted, all at once; a site that has its fill gets no further pages. */
   @Scheduled(fixedDelay = 1000)
   @PreDestroy
-  public void flush() {
+  public synchronized void flush() {
     Map<Long, List<SiteStore.Noted>> bySite = new HashMap<>();
     counts
         .keySet()
