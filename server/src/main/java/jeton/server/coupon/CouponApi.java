@@ -27,9 +27,16 @@ class CouponApi {
   private static final int A_PAGE = 50;
   private static final int A_CSV_PAGE = 1000;
   private final Coupons coupons;
+  private final Withdrawals withdrawals;
+  private final CodeIntake intake;
+  private final UsedIntake usedIntake;
 
-  CouponApi(Coupons coupons) {
+  CouponApi(
+      Coupons coupons, Withdrawals withdrawals, CodeIntake intake, UsedIntake usedIntake) {
     this.coupons = coupons;
+    this.withdrawals = withdrawals;
+    this.intake = intake;
+    this.usedIntake = usedIntake;
   }
 
   record Withdrawal(String reason) {}
@@ -88,30 +95,30 @@ class CouponApi {
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void withdraw(
       @PathVariable long offerId, @PathVariable long codeId, @RequestBody Withdrawal withdrawal) {
-    coupons.withdraw(offerId, codeId, withdrawal.reason() == null ? "" : withdrawal.reason());
+    withdrawals.withdraw(offerId, codeId, withdrawal.reason() == null ? "" : withdrawal.reason());
   }
 
   @PostMapping("/codes/{codeId}/restore")
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void restore(@PathVariable long offerId, @PathVariable long codeId) {
-    coupons.restore(offerId, codeId);
+    withdrawals.restore(offerId, codeId);
   }
 
   /** The body is the CSV itself. */
   @PostMapping(path = "/pool", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
-  Coupons.BroughtIn bringIn(@PathVariable long offerId, HttpServletRequest request)
+  CodeIntake.BroughtIn bringIn(@PathVariable long offerId, HttpServletRequest request)
       throws IOException {
-    return coupons.bringIn(offerId, request.getInputStream());
+    return intake.bringIn(coupons.coupon(offerId).id(), request.getInputStream());
   }
 
   /** The body is the CSV itself. */
   @PostMapping(path = "/used", consumes = MediaType.APPLICATION_OCTET_STREAM_VALUE)
-  Coupons.UsedIn bringInUsed(
+  UsedIntake.UsedIn bringInUsed(
       @PathVariable long offerId,
       @RequestParam(defaultValue = "false") boolean counts,
       HttpServletRequest request)
       throws IOException {
-    return coupons.bringInUsed(offerId, request.getInputStream(), counts);
+    return usedIntake.bringIn(coupons.coupon(offerId), request.getInputStream(), counts);
   }
 
   @PostMapping("/read")

@@ -26,10 +26,12 @@ class ShopApi {
   private static final int MOST_CODE = 200;
   private static final long MOST_AMOUNT = 1_000_000_000_000_000L;
 
+  private final CodeCheck check;
   private final Redemptions redemptions;
   private final ProgramKeys keys;
 
-  ShopApi(Redemptions redemptions, ProgramKeys keys) {
+  ShopApi(CodeCheck check, Redemptions redemptions, ProgramKeys keys) {
+    this.check = check;
     this.redemptions = redemptions;
     this.keys = keys;
   }
@@ -59,7 +61,7 @@ class ShopApi {
       Optional<String> refusal,
       Optional<String> message) {
 
-    static Said of(Redemptions.Answer answer) {
+    static Said of(CodeCheck.Answer answer) {
       Optional<Refusal> no = answer.refusal();
       return new Said(
           no.isEmpty(),
@@ -77,7 +79,7 @@ class ShopApi {
     return answer(
         authorization,
         ProgramKeys.May.CHECK_COUPONS,
-        () -> redemptions.check(asked.code(), order(asked, false)));
+        () -> check.check(asked.code(), order(asked, false)));
   }
 
   @PostMapping("/redeem")
@@ -108,7 +110,7 @@ class ShopApi {
   }
 
   private ResponseEntity<Said> answer(
-      String authorization, ProgramKeys.May may, Supplier<Redemptions.Answer> work) {
+      String authorization, ProgramKeys.May may, Supplier<CodeCheck.Answer> work) {
     return keys.mayBy(authorization, may)
         ? ResponseEntity.ok(Said.of(work.get()))
         : ResponseEntity.status(HttpStatus.UNAUTHORIZED).build();
