@@ -23,13 +23,14 @@ import jeton.server.business.BusinessSettings;
 import jeton.server.business.SendingSettings;
 import jeton.server.business.VisitorPages;
 import jeton.server.database.PrivateDatabase;
-import jeton.server.followup.SequenceDraft;
-import jeton.server.followup.Sequences;
+import jeton.server.editing.SequenceEdits;
 import jeton.server.form.Form;
 import jeton.server.form.Forms;
 import jeton.server.offer.Offer;
 import jeton.server.offer.OfferFiles;
 import jeton.server.offer.Offers;
+import jeton.server.sequence.SequenceDraft;
+import jeton.server.sequence.Sequences;
 import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 
@@ -123,7 +124,7 @@ final class BenchServer implements AutoCloseable {
     EmailContent email = new EmailContent("Later", "", "<p>Hello</p>", EmailButton.NONE);
     SequenceDraft.StepDraft step =
         new SequenceDraft.StepDraft(Optional.empty(), true, 1, Wait.Unit.DAYS, email);
-    bean(Sequences.class)
+    bean(SequenceEdits.class)
         .save(
             bean(Sequences.class).ofOffer(id).id(),
             1,

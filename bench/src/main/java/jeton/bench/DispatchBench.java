@@ -27,11 +27,12 @@ import jeton.core.followup.StepRules;
 import jeton.core.followup.Wait;
 import jeton.server.business.Business;
 import jeton.server.business.SmtpSettings;
-import jeton.server.followup.Sequence;
-import jeton.server.followup.SequenceDraft;
-import jeton.server.followup.Sequences;
+import jeton.server.dkim.Dkim;
+import jeton.server.editing.SequenceEdits;
 import jeton.server.mail.Dispatcher;
-import jeton.server.mail.Dkim;
+import jeton.server.sequence.Sequence;
+import jeton.server.sequence.SequenceDraft;
+import jeton.server.sequence.Sequences;
 import org.conscrypt.Conscrypt;
 
 /**
@@ -165,14 +166,16 @@ final class DispatchBench implements Bench.Measurement {
         sequences.remembered().stream()
             .filter(s -> s.name().equals("Bench"))
             .findFirst()
-            .orElseGet(() -> make(sequences));
+            .orElseGet(() -> make(server, sequences));
     return sequence.steps().get(0).step().id();
   }
 
-  private static Sequence make(Sequences sequences) {
+  private static Sequence make(BenchServer server, Sequences sequences) {
     Sequence made = sequences.make("Bench");
     SequenceDraft.StepDraft one = step(letter());
-    return sequences.save(made.id(), 1, new SequenceDraft("Bench", List.of(one, step(letter()))));
+    return server
+        .bean(SequenceEdits.class)
+        .save(made.id(), 1, new SequenceDraft("Bench", List.of(one, step(letter()))));
   }
 
   private static SequenceDraft.StepDraft step(EmailContent email) {

@@ -11,7 +11,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import jeton.core.people.ImportRule;
+import jeton.server.intake.ImportFiles;
 import jeton.server.intake.ImportPlan;
+import jeton.server.intake.ImportWork;
 import jeton.server.intake.Imports;
 import jeton.server.intake.PersonImport;
 
@@ -60,7 +62,7 @@ final class ImportBench implements Bench.Measurement {
     Imports imports = server.bean(Imports.class);
     long id;
     try (InputStream in = Files.newInputStream(file)) {
-      id = imports.bringIn("people.csv", "bench", in).id();
+      id = server.bean(ImportFiles.class).bringIn("people.csv", "bench", in).id();
     }
     ImportPlan plan = imports.get(id).plan();
     imports.check(
@@ -74,10 +76,10 @@ final class ImportBench implements Bench.Measurement {
             ImportRule.Known.FILL,
             Optional.empty(),
             "Made up for a measurement"));
-    work(imports);
+    work(server.bean(ImportWork.class));
     imports.start(id);
     long began = System.nanoTime();
-    work(imports);
+    work(server.bean(ImportWork.class));
     double seconds = (System.nanoTime() - began) / 1e9;
     PersonImport done = imports.get(id);
     if (done.counts().added() != rows) {
@@ -86,7 +88,7 @@ final class ImportBench implements Bench.Measurement {
     return seconds;
   }
 
-  private static void work(Imports imports) {
+  private static void work(ImportWork imports) {
     while (imports.work()) {
       // Until all rows are dealt with.
     }

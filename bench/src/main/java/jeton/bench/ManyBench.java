@@ -14,6 +14,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicLong;
 import jeton.core.email.EmailButton;
 import jeton.core.email.EmailContent;
+import jeton.server.mailing.GoingOut;
 import jeton.server.mailing.Issues;
 import jeton.server.mailing.Mailing;
 import jeton.server.mailing.Mailings;
@@ -85,7 +86,7 @@ final class ManyBench implements Bench.Measurement {
     long issue = issue(made.id());
     long began = System.nanoTime();
     while (issues.get(issue).state() == jeton.server.mailing.Issue.State.FILLING) {
-      issues.work();
+      server.bean(GoingOut.class).work();
     }
     double seconds = (System.nanoTime() - began) / 1e9;
     long rows = issues.get(issue).people();

@@ -10,11 +10,12 @@ import jeton.core.email.EmailContent;
 import jeton.core.followup.StepRules;
 import jeton.core.followup.Wait;
 import jeton.core.offer.OfferKind;
-import jeton.server.followup.Sequence;
-import jeton.server.followup.SequenceDraft;
-import jeton.server.followup.Sequences;
+import jeton.server.editing.SequenceEdits;
 import jeton.server.offer.Offers;
 import jeton.server.rehearsal.Stage;
+import jeton.server.sequence.Sequence;
+import jeton.server.sequence.SequenceDraft;
+import jeton.server.sequence.Sequences;
 
 /** A rehearsal of ten emails, pages and emails drawn, against the 300 ms it may take. */
 final class RehearsalBench implements Bench.Measurement {
@@ -36,7 +37,7 @@ final class RehearsalBench implements Bench.Measurement {
     for (int turn = 0; turn < WARM_UP + TURNS; turn++) {
       // Ten new emails each time: none of them was ever drawn before.
       Sequence sequence = sequences.ofOffer(offerId);
-      sequences.save(sequence.id(), sequence.version(), draft(turn));
+      server.bean(SequenceEdits.class).save(sequence.id(), sequence.version(), draft(turn));
       long began = System.nanoTime();
       frames = stage.rehearse(offerId, wish()).size();
       double ms = (System.nanoTime() - began) / 1e6;

@@ -17,11 +17,13 @@ import java.util.concurrent.atomic.AtomicLong;
 import jeton.core.email.EmailButton;
 import jeton.core.email.EmailContent;
 import jeton.core.followup.Wait;
-import jeton.server.followup.EditEffect;
-import jeton.server.followup.Retiming;
-import jeton.server.followup.Sequence;
-import jeton.server.followup.SequenceDraft;
-import jeton.server.followup.Sequences;
+import jeton.server.editing.EditEffect;
+import jeton.server.editing.Retiming;
+import jeton.server.editing.SequenceEdits;
+import jeton.server.editing.SequencePreview;
+import jeton.server.sequence.Sequence;
+import jeton.server.sequence.SequenceDraft;
+import jeton.server.sequence.Sequences;
 
 /**
  * Re-timing people on their way, against the same rows rewritten by bare JDBC in pages as large.
@@ -114,7 +116,8 @@ final class RetimeBench implements Bench.Measurement {
     List<Double> times = new ArrayList<>();
     for (int round = 0; round < Rounds.USUAL; round++) {
       long began = System.nanoTime();
-      EditEffect.Effect effect = sequences.effect(sequenceId, draft(sequenceId, 60 + round));
+      EditEffect.Effect effect =
+          server.bean(SequencePreview.class).effect(sequenceId, draft(sequenceId, 60 + round));
       times.add((System.nanoTime() - began) / 1e6);
       if (effect.onTheirWay() != MILLION || effect.retimed() != MILLION) {
         throw new IllegalStateException("The effect told was " + effect);
@@ -129,7 +132,7 @@ final class RetimeBench implements Bench.Measurement {
     Retiming retiming = server.bean(Retiming.class);
     long began = System.nanoTime();
     int version = sequences.get(sequenceId).version();
-    sequences.save(sequenceId, version, draft(sequenceId, days));
+    server.bean(SequenceEdits.class).save(sequenceId, version, draft(sequenceId, days));
     while (retiming.came(sequenceId).isPresent()) {
       retiming.workOff();
     }
@@ -183,7 +186,8 @@ final class RetimeBench implements Bench.Measurement {
     Sequence made = sequences.make(name);
     SequenceDraft.StepDraft step =
         new SequenceDraft.StepDraft(Optional.empty(), true, 1, Wait.Unit.DAYS, EMAIL);
-    Sequence saved = sequences.save(made.id(), 1, new SequenceDraft(name, List.of(step)));
+    Sequence saved =
+        server.bean(SequenceEdits.class).save(made.id(), 1, new SequenceDraft(name, List.of(step)));
     long stepId = saved.steps().get(0).step().id();
     Timestamp anchor = Timestamp.from(Instant.now().minusSeconds(60));
     for (int first = 0; first < people; first += PIECE) {

@@ -27,15 +27,16 @@ import jeton.core.quiz.Outcome;
 import jeton.core.quiz.Question;
 import jeton.core.quiz.Scheme;
 import jeton.server.database.Documents;
+import jeton.server.editing.SequenceEdits;
 import jeton.server.files.StoredFiles;
-import jeton.server.followup.Sequence;
-import jeton.server.followup.SequenceDraft;
-import jeton.server.followup.Sequences;
 import jeton.server.form.Form;
 import jeton.server.form.Forms;
 import jeton.server.offer.Offer;
 import jeton.server.offer.OfferSettings;
 import jeton.server.offer.Offers;
+import jeton.server.sequence.Sequence;
+import jeton.server.sequence.SequenceDraft;
+import jeton.server.sequence.Sequences;
 import jeton.server.tag.Tags;
 import org.springframework.stereotype.Component;
 
@@ -64,13 +65,21 @@ class BindingQuiz {
   private final Offers offers;
   private final Forms forms;
   private final Sequences sequences;
+  private final SequenceEdits edits;
   private final Tags tags;
   private final Shelf shelf;
 
-  BindingQuiz(Offers offers, Forms forms, Sequences sequences, Tags tags, Shelf shelf) {
+  BindingQuiz(
+      Offers offers,
+      Forms forms,
+      Sequences sequences,
+      SequenceEdits edits,
+      Tags tags,
+      Shelf shelf) {
     this.offers = offers;
     this.forms = forms;
     this.sequences = sequences;
+    this.edits = edits;
     this.tags = tags;
     this.shelf = shelf;
   }
@@ -102,7 +111,7 @@ class BindingQuiz {
     Form form = forms.hosted(offer.id());
     forms.save(form.id(), form.version(), asking(form.settings()));
     Sequence sequence = sequences.ofOffer(offer.id());
-    sequences.save(sequence.id(), sequence.version(), afterwards());
+    edits.save(sequence.id(), sequence.version(), afterwards());
     offers.changeState(offer.id(), OfferState.LIVE);
   }
 

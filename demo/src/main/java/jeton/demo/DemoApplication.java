@@ -8,7 +8,7 @@ import java.util.Comparator;
 import java.util.Map;
 import java.util.stream.Stream;
 import jeton.server.database.Start;
-import jeton.server.mail.Dkim;
+import jeton.server.dkim.Dkim;
 import jeton.standins.mailbox.Mailbox;
 import jeton.standins.mailbox.MailboxPages;
 import jeton.standins.mailbox.MailboxServer;

@@ -23,16 +23,17 @@ import jeton.core.privatepage.Content;
 import jeton.core.privatepage.Opens;
 import jeton.core.privatepage.Piece;
 import jeton.core.privatepage.PieceTag;
+import jeton.server.editing.SequenceEdits;
 import jeton.server.files.StoredFiles;
-import jeton.server.followup.Sequence;
-import jeton.server.followup.SequenceDraft;
-import jeton.server.followup.Sequences;
 import jeton.server.form.Form;
 import jeton.server.form.Forms;
 import jeton.server.offer.Offer;
 import jeton.server.offer.OfferFiles;
 import jeton.server.offer.OfferSettings;
 import jeton.server.offer.Offers;
+import jeton.server.sequence.Sequence;
+import jeton.server.sequence.SequenceDraft;
+import jeton.server.sequence.Sequences;
 import jeton.server.tag.Tags;
 import org.springframework.stereotype.Component;
 
@@ -54,6 +55,7 @@ class MarblingCourse {
   private final OfferFiles offerFiles;
   private final Forms forms;
   private final Sequences sequences;
+  private final SequenceEdits edits;
   private final Tags tags;
   private final StoredFiles files;
 
@@ -62,12 +64,14 @@ class MarblingCourse {
       OfferFiles offerFiles,
       Forms forms,
       Sequences sequences,
+      SequenceEdits edits,
       Tags tags,
       StoredFiles files) {
     this.offers = offers;
     this.offerFiles = offerFiles;
     this.forms = forms;
     this.sequences = sequences;
+    this.edits = edits;
     this.tags = tags;
     this.files = files;
   }
@@ -107,7 +111,7 @@ class MarblingCourse {
     Form form = forms.hosted(offer.id());
     forms.save(form.id(), form.version(), asking(form.settings()));
     Sequence sequence = sequences.ofOffer(offer.id());
-    sequences.save(sequence.id(), sequence.version(), nextPart());
+    edits.save(sequence.id(), sequence.version(), nextPart());
     offers.changeState(offer.id(), OfferState.LIVE);
   }
 

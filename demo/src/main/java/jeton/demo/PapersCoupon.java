@@ -27,14 +27,15 @@ import jeton.core.offer.OfferKind;
 import jeton.core.offer.OfferState;
 import jeton.core.people.TagChange;
 import jeton.server.business.PublicUrl;
-import jeton.server.followup.Sequence;
-import jeton.server.followup.SequenceDraft;
-import jeton.server.followup.Sequences;
+import jeton.server.editing.SequenceEdits;
 import jeton.server.form.Form;
 import jeton.server.form.Forms;
 import jeton.server.offer.Offer;
 import jeton.server.offer.OfferSettings;
 import jeton.server.offer.Offers;
+import jeton.server.sequence.Sequence;
+import jeton.server.sequence.SequenceDraft;
+import jeton.server.sequence.Sequences;
 import jeton.server.tag.Tags;
 import org.springframework.stereotype.Component;
 
@@ -49,13 +50,21 @@ class PapersCoupon {
   private final Offers offers;
   private final Forms forms;
   private final Sequences sequences;
+  private final SequenceEdits edits;
   private final Tags tags;
   private final PublicUrl publicUrl;
 
-  PapersCoupon(Offers offers, Forms forms, Sequences sequences, Tags tags, PublicUrl publicUrl) {
+  PapersCoupon(
+      Offers offers,
+      Forms forms,
+      Sequences sequences,
+      SequenceEdits edits,
+      Tags tags,
+      PublicUrl publicUrl) {
     this.offers = offers;
     this.forms = forms;
     this.sequences = sequences;
+    this.edits = edits;
     this.tags = tags;
     this.publicUrl = publicUrl;
   }
@@ -84,7 +93,7 @@ class PapersCoupon {
     Form form = forms.hosted(offer.id());
     forms.save(form.id(), form.version(), asking(form.settings()));
     Sequence sequence = sequences.ofOffer(offer.id());
-    sequences.save(sequence.id(), sequence.version(), reminders());
+    edits.save(sequence.id(), sequence.version(), reminders());
     offers.changeState(offer.id(), OfferState.LIVE);
   }
 

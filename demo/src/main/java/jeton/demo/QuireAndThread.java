@@ -43,16 +43,17 @@ import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
 import jeton.server.business.SendingSettings;
 import jeton.server.business.VisitorPages;
+import jeton.server.dkim.Dkim;
+import jeton.server.editing.SequenceEdits;
 import jeton.server.files.StoredFiles;
-import jeton.server.followup.Sequence;
-import jeton.server.followup.SequenceDraft;
-import jeton.server.followup.Sequences;
 import jeton.server.form.Forms;
-import jeton.server.mail.Dkim;
 import jeton.server.offer.Offer;
 import jeton.server.offer.OfferFiles;
 import jeton.server.offer.OfferSettings;
 import jeton.server.offer.Offers;
+import jeton.server.sequence.Sequence;
+import jeton.server.sequence.SequenceDraft;
+import jeton.server.sequence.Sequences;
 import jeton.server.tag.Tags;
 import org.springframework.stereotype.Component;
 
@@ -72,13 +73,21 @@ class QuireAndThread {
   private final Offers offers;
   private final Forms forms;
   private final Sequences sequences;
+  private final SequenceEdits edits;
 
-  QuireAndThread(Business business, Tools tools, Offers offers, Forms forms, Sequences sequences) {
+  QuireAndThread(
+      Business business,
+      Tools tools,
+      Offers offers,
+      Forms forms,
+      Sequences sequences,
+      SequenceEdits edits) {
     this.business = business;
     this.tools = tools;
     this.offers = offers;
     this.forms = forms;
     this.sequences = sequences;
+    this.edits = edits;
   }
 
   /** What else an owner has at hand. */
@@ -118,7 +127,7 @@ class QuireAndThread {
     forms.turn(forms.make(offer.id(), Shape.POP_UP, popUp()).id(), true);
     forms.turn(forms.make(offer.id(), Shape.IN_PAGE, footer()).id(), true);
     Sequence welcome = sequences.ofOffer(offer.id());
-    sequences.save(
+    edits.save(
         welcome.id(),
         1,
         new SequenceDraft(
@@ -139,7 +148,7 @@ class QuireAndThread {
             new Goal(Goal.Kind.PASS_USED, ""),
             new Start(Start.Kind.PASS_NOT_USED, Optional.of(offerId), "", 5, ""),
             RunAgain.NEVER);
-    sequences.save(
+    edits.save(
         reminder.id(),
         1,
         new SequenceDraft(reminder.name(), rules, List.of(WelcomeEmails.stillHere()), false));

@@ -20,14 +20,15 @@ import jeton.core.wheel.PrizeSlice;
 import jeton.core.wheel.SpinRules;
 import jeton.core.wheel.WheelLooks;
 import jeton.core.wheel.WheelWords;
-import jeton.server.followup.Sequence;
-import jeton.server.followup.SequenceDraft;
-import jeton.server.followup.Sequences;
+import jeton.server.editing.SequenceEdits;
 import jeton.server.form.Form;
 import jeton.server.form.Forms;
 import jeton.server.offer.Offer;
 import jeton.server.offer.OfferSettings;
 import jeton.server.offer.Offers;
+import jeton.server.sequence.Sequence;
+import jeton.server.sequence.SequenceDraft;
+import jeton.server.sequence.Sequences;
 import org.springframework.stereotype.Component;
 
 /** Spin for a sheet: six slices, two of them without a prize, one prize nearly gone. */
@@ -40,11 +41,13 @@ class SheetWheel {
   private final Offers offers;
   private final Forms forms;
   private final Sequences sequences;
+  private final SequenceEdits edits;
 
-  SheetWheel(Offers offers, Forms forms, Sequences sequences) {
+  SheetWheel(Offers offers, Forms forms, Sequences sequences, SequenceEdits edits) {
     this.offers = offers;
     this.forms = forms;
     this.sequences = sequences;
+    this.edits = edits;
   }
 
   void make() {
@@ -69,7 +72,7 @@ class SheetWheel {
     Form form = forms.hosted(offer.id());
     forms.save(form.id(), form.version(), asking(form.settings()));
     Sequence sequence = sequences.ofOffer(offer.id());
-    sequences.save(sequence.id(), sequence.version(), afterwards());
+    edits.save(sequence.id(), sequence.version(), afterwards());
     offers.changeState(offer.id(), OfferState.LIVE);
   }
 

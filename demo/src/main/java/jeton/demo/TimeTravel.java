@@ -3,11 +3,11 @@ package jeton.demo;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.stream.Stream;
+import jeton.server.followup.DueStarts;
 import jeton.server.followup.RunMover;
-import jeton.server.followup.Starts;
 import jeton.server.mail.Dispatcher;
 import jeton.server.mail.Outbox;
-import jeton.server.mailing.Issues;
+import jeton.server.mailing.GoingOut;
 import jeton.server.mailing.Mailings;
 import jeton.server.notice.Telling;
 import org.springframework.stereotype.Component;
@@ -21,17 +21,17 @@ class TimeTravel {
   private static final int BATCH = 200;
   private final DemoClock clock;
   private final Outbox outbox;
-  private final Starts starts;
+  private final DueStarts starts;
   private final RunMover runs;
   private final Dispatcher dispatcher;
   private final Mailings mailings;
-  private final Issues issues;
+  private final GoingOut issues;
   private final Telling telling;
 
   TimeTravel(
       DemoClock clock,
       Outbox outbox,
-      Starts starts,
+      DueStarts starts,
       RunMover runs,
       Dispatcher dispatcher,
       ToMany toMany) {
@@ -47,7 +47,7 @@ class TimeTravel {
 
   /** Emails to many with their going out, and what the owner is told. */
   @Component
-  record ToMany(Mailings mailings, Issues issues, Telling telling) {}
+  record ToMany(Mailings mailings, GoingOut issues, Telling telling) {}
 
   /** To a moment ahead. */
   synchronized void moveTo(Instant target) {

@@ -12,7 +12,7 @@ import jeton.core.email.SocialLink;
 import jeton.core.followup.Condition;
 import jeton.core.followup.StepRules;
 import jeton.core.followup.Wait;
-import jeton.server.followup.SequenceDraft.StepDraft;
+import jeton.server.sequence.SequenceDraft.StepDraft;
 
 /** Five emails of welcome, and one for those who have not opened their plan. */
 final class WelcomeEmails {

@@ -24,10 +24,11 @@ import jeton.core.followup.StepRules;
 import jeton.core.followup.Wait;
 import jeton.core.offer.OfferKind;
 import jeton.demo.DemoApplication;
-import jeton.server.followup.Sequence;
-import jeton.server.followup.SequenceDraft;
-import jeton.server.followup.Sequences;
+import jeton.server.editing.SequenceEdits;
 import jeton.server.offer.Offers;
+import jeton.server.sequence.Sequence;
+import jeton.server.sequence.SequenceDraft;
+import jeton.server.sequence.Sequences;
 import org.springframework.context.ConfigurableApplicationContext;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -79,7 +80,7 @@ final class Demo {
     SequenceDraft.StepDraft step =
         new SequenceDraft.StepDraft(
             Optional.empty(), Optional.empty(), 0, true, StepRules.after(2, Wait.Unit.DAYS), email);
-    sequences.save(own.id(), 1, new SequenceDraft("After " + name, List.of(step)));
+    bean(SequenceEdits.class).save(own.id(), 1, new SequenceDraft("After " + name, List.of(step)));
     return id;
   }
 

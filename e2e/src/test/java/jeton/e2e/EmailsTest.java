@@ -20,8 +20,8 @@ import javax.imageio.ImageIO;
 import jeton.core.email.EmailBlock;
 import jeton.core.email.EmailButton;
 import jeton.core.email.EmailContent;
-import jeton.server.followup.Sequences;
 import jeton.server.offer.Offers;
+import jeton.server.sequence.Sequences;
 import org.assertj.core.api.Assertions;
 import org.junit.jupiter.api.Test;
 

@@ -20,7 +20,7 @@ import java.util.stream.Collectors;
 import java.util.stream.LongStream;
 import jeton.core.followup.RunAgain;
 import jeton.server.followup.Joining;
-import jeton.server.followup.Sequences;
+import jeton.server.sequence.Sequences;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;

@@ -18,14 +18,15 @@ import jeton.core.email.EmailContent;
 import jeton.core.followup.Wait;
 import jeton.core.offer.OfferKind;
 import jeton.core.offer.OfferState;
-import jeton.server.followup.Sequence;
-import jeton.server.followup.SequenceDraft;
-import jeton.server.followup.Sequences;
+import jeton.server.editing.SequenceEdits;
 import jeton.server.form.Forms;
 import jeton.server.offer.Offer;
 import jeton.server.offer.OfferFiles;
 import jeton.server.offer.OfferSettings;
 import jeton.server.offer.Offers;
+import jeton.server.sequence.Sequence;
+import jeton.server.sequence.SequenceDraft;
+import jeton.server.sequence.Sequences;
 import jeton.standins.mailbox.ReceivedEmail;
 
 /** A live offer of its own for a test, and what a visitor does with it. */
@@ -70,7 +71,7 @@ public final class SampleOffer {
 
   /** Another follow-up, with rules of its own. */
   public void follow(int version, SequenceDraft draft) {
-    server.bean(Sequences.class).save(sequence().id(), version, draft);
+    server.bean(SequenceEdits.class).save(sequence().id(), version, draft);
   }
 
   /** The follow-up as it is now. */

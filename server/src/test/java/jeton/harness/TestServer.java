@@ -20,10 +20,10 @@ import jeton.server.business.BusinessSettings;
 import jeton.server.business.SendingSettings;
 import jeton.server.business.VisitorPages;
 import jeton.server.database.PrivateDatabase;
+import jeton.server.followup.DueStarts;
 import jeton.server.followup.RunMover;
-import jeton.server.followup.Starts;
 import jeton.server.mail.Dispatcher;
-import jeton.server.mailing.Issues;
+import jeton.server.mailing.GoingOut;
 import jeton.standins.mailbox.Mailbox;
 import jeton.standins.mailbox.MailboxServer;
 import jeton.standins.mailbox.Manners;
@@ -182,9 +182,9 @@ public final class TestServer {
     int moved;
     do {
       moved =
-          bean(Starts.class).startDue(100)
+          bean(DueStarts.class).startDue(100)
               + bean(RunMover.class).moveDue(100)
-              + (bean(Issues.class).work() ? 1 : 0)
+              + (bean(GoingOut.class).work() ? 1 : 0)
               + bean(Dispatcher.class).dispatchAllDue();
     } while (moved > 0);
   }

@@ -23,6 +23,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class ConfirmPage {
   private final Confirmations confirmations;
+  private final ConfirmationRequests requests;
   private final Offers offers;
   private final ConfirmWords words;
   private final Incentives incentives;
@@ -30,12 +31,14 @@ class ConfirmPage {
 
   ConfirmPage(
       Confirmations confirmations,
+      ConfirmationRequests requests,
       Offers offers,
       ConfirmWords words,
       Incentives incentives,
       Clock clock) {
     this.incentives = incentives;
     this.confirmations = confirmations;
+    this.requests = requests;
     this.offers = offers;
     this.words = words;
     this.clock = clock;
@@ -73,7 +76,7 @@ class ConfirmPage {
     if (link.isEmpty()) {
       return words.unknown();
     }
-    confirmations.askAgain(link.get());
+    requests.askAgain(link.get());
     return words.waiting(offers.remembered(link.get().offerId()));
   }
 

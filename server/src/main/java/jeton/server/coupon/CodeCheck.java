@@ -91,8 +91,7 @@ class CodeCheck {
       // In a pool still: nobody can have it.
       return Answer.refused(Refusal.UNKNOWN);
     }
-    Optional<Integer> mostInAll =
-        Codes.of(offers.remembered(code.offerId())).terms().usesInAll();
+    Optional<Integer> mostInAll = Codes.of(offers.remembered(code.offerId())).terms().usesInAll();
     Terms terms = termsOf(code).withUsesInAll(mostInAll);
     Optional<Refusal> refusal =
         terms.refusal(

@@ -24,7 +24,10 @@ class CodeIntake {
   private final TransactionOperations tx;
 
   CodeIntake(
-      CodeStore codes, LateCodes late, ConfigurationVersion configuration, TransactionOperations tx) {
+      CodeStore codes,
+      LateCodes late,
+      ConfigurationVersion configuration,
+      TransactionOperations tx) {
     this.codes = codes;
     this.late = late;
     this.configuration = configuration;

@@ -6,19 +6,22 @@ import java.util.List;
 import java.util.Optional;
 import jeton.core.coupon.Money;
 import jeton.core.coupon.Refusal;
-import jeton.server.handover.HandOvers;
+import jeton.server.handover.GivenUses;
 import jeton.server.history.History;
 import jeton.server.offer.Offer;
 import jeton.server.people.People;
 import org.springframework.stereotype.Component;
 
-/** Uses of codes counted and taken back (C7), with what they set going; all in the caller's transaction. */
+/**
+ * Uses of codes counted and taken back (C7), with what they set going; all in the caller's
+ * transaction.
+ */
 @Component
 class CodeUses {
   private final CodeStore codes;
   private final GrantStore grants;
   private final RedemptionStore redemptions;
-  private final HandOvers handOvers;
+  private final GivenUses uses;
   private final People people;
   private final History history;
   private final Clock clock;
@@ -27,14 +30,14 @@ class CodeUses {
       CodeStore codes,
       GrantStore grants,
       RedemptionStore redemptions,
-      HandOvers handOvers,
+      GivenUses uses,
       People people,
       History history,
       Clock clock) {
     this.codes = codes;
     this.grants = grants;
     this.redemptions = redemptions;
-    this.handOvers = handOvers;
+    this.uses = uses;
     this.people = people;
     this.history = history;
     this.clock = clock;
@@ -60,17 +63,16 @@ class CodeUses {
       return Optional.of(Refusal.USED_UP);
     }
     String words = words(code, order, answer);
-    holders.forEach(person -> handOvers.usedElsewhere(offer, person, words));
+    holders.forEach(person -> uses.usedElsewhere(offer, person, words));
     grants.used(code.id(), at);
     if (holders.isEmpty()) {
-      history
-          .note(
-              new History.Event(
-                  clock.instant(),
-                  History.Kind.GRANT_USED,
-                  Optional.empty(),
-                  Optional.of(offer.id()),
-                  words));
+      history.note(
+          new History.Event(
+              clock.instant(),
+              History.Kind.GRANT_USED,
+              Optional.empty(),
+              Optional.of(offer.id()),
+              words));
     }
     return Optional.empty();
   }
@@ -93,13 +95,12 @@ class CodeUses {
   }
 
   private void noteReleased(Code code, String orderId) {
-    history
-        .note(
-            new History.Event(
-                clock.instant(),
-                History.Kind.GRANT_CHANGED,
-                code.isOfOnePerson() ? grants.holder(code.id()) : Optional.empty(),
-                Optional.of(code.offerId()),
-                "order " + orderId + " was cancelled: " + code.name().shown() + " is good again"));
+    history.note(
+        new History.Event(
+            clock.instant(),
+            History.Kind.GRANT_CHANGED,
+            code.isOfOnePerson() ? grants.holder(code.id()) : Optional.empty(),
+            Optional.of(code.offerId()),
+            "order " + orderId + " was cancelled: " + code.name().shown() + " is good again"));
   }
 }

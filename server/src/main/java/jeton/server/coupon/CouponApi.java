@@ -31,8 +31,7 @@ class CouponApi {
   private final CodeIntake intake;
   private final UsedIntake usedIntake;
 
-  CouponApi(
-      Coupons coupons, Withdrawals withdrawals, CodeIntake intake, UsedIntake usedIntake) {
+  CouponApi(Coupons coupons, Withdrawals withdrawals, CodeIntake intake, UsedIntake usedIntake) {
     this.coupons = coupons;
     this.withdrawals = withdrawals;
     this.intake = intake;

@@ -54,15 +54,14 @@ class Redemptions {
     String key = CodeShape.key(typed);
     try {
       // One transaction for all of it: one connection, and one look at the code.
-      return tx
-          .execute(
-              status -> {
-                Answer answer = redeemNow(typed, key, order, at);
-                if (answer.refusal().isPresent()) {
-                  status.setRollbackOnly();
-                }
-                return answer;
-              });
+      return tx.execute(
+          status -> {
+            Answer answer = redeemNow(typed, key, order, at);
+            if (answer.refusal().isPresent()) {
+              status.setRollbackOnly();
+            }
+            return answer;
+          });
     } catch (DuplicateKeyException sameOrderMeanwhile) {
       return codes.byKey(key).flatMap(code -> check.before(code, order)).orElseThrow();
     }
@@ -99,15 +98,14 @@ class Redemptions {
     if (code.isEmpty()) {
       return Answer.refused(check.notKnown(typed));
     }
-    return tx
-        .execute(
-            status -> {
-              Optional<RedemptionStore.Row> row = redemptions.ofOrder(orderId);
-              if (row.isEmpty() || row.get().codeId() != code.get().id()) {
-                return Answer.refused(Refusal.ORDER_DIFFERS);
-              }
-              uses.takeBack(code.get(), row.get());
-              return new Answer(Optional.empty(), 0, CodeCheck.termsOf(code.get()).worthInWords());
-            });
+    return tx.execute(
+        status -> {
+          Optional<RedemptionStore.Row> row = redemptions.ofOrder(orderId);
+          if (row.isEmpty() || row.get().codeId() != code.get().id()) {
+            return Answer.refused(Refusal.ORDER_DIFFERS);
+          }
+          uses.takeBack(code.get(), row.get());
+          return new Answer(Optional.empty(), 0, CodeCheck.termsOf(code.get()).worthInWords());
+        });
   }
 }

@@ -46,8 +46,7 @@ class UsedIntake {
   UsedIn bringIn(Offer offer, InputStream content, boolean counts) {
     Pile pile = new Pile(offer, counts);
     CsvText.eachRow(content, pile::take);
-    return new UsedIn(
-        pile.counted, pile.known, pile.unmatchedRows, List.copyOf(pile.unmatched));
+    return new UsedIn(pile.counted, pile.known, pile.unmatchedRows, List.copyOf(pile.unmatched));
   }
 
   /** Uses on their way in. */
@@ -85,9 +84,7 @@ class UsedIntake {
         return;
       }
       CodeCheck.Answer answer =
-          counts
-              ? redemptions.redeem(typed, order, at.get())
-              : check.check(typed, order, at.get());
+          counts ? redemptions.redeem(typed, order, at.get()) : check.check(typed, order, at.get());
       answer.refusal().ifPresentOrElse(refusal -> unmatched(row, why(refusal)), () -> counted++);
     }
 

@@ -65,11 +65,11 @@ class Withdrawals {
 
   private void note(Code code, String words) {
     history.note(
-            new History.Event(
-                clock.instant(),
-                History.Kind.GRANT_CHANGED,
-                code.isOfOnePerson() ? grants.holder(code.id()) : Optional.empty(),
-                Optional.of(code.offerId()),
-                words));
+        new History.Event(
+            clock.instant(),
+            History.Kind.GRANT_CHANGED,
+            code.isOfOnePerson() ? grants.holder(code.id()) : Optional.empty(),
+            Optional.of(code.offerId()),
+            words));
   }
 }

@@ -3,7 +3,7 @@ package jeton.server.dossier;
 import java.time.Clock;
 import jeton.core.followup.RunEnd;
 import jeton.core.signup.EmailAddress;
-import jeton.server.followup.Runs;
+import jeton.server.followup.RunEnds;
 import jeton.server.people.People;
 import jeton.server.people.Person;
 import jeton.server.token.Tokens;
@@ -18,10 +18,10 @@ import org.springframework.transaction.annotation.Transactional;
 public class Erasing {
   private final ErasingStore store;
   private final People people;
-  private final Runs runs;
+  private final RunEnds runs;
   private final Clock clock;
 
-  Erasing(ErasingStore store, People people, Runs runs, Clock clock) {
+  Erasing(ErasingStore store, People people, RunEnds runs, Clock clock) {
     this.store = store;
     this.people = people;
     this.runs = runs;

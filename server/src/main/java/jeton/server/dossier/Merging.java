@@ -8,7 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import jeton.core.followup.RunEnd;
 import jeton.core.people.PersonState;
-import jeton.server.followup.Runs;
+import jeton.server.followup.RunEnds;
 import jeton.server.history.History;
 import jeton.server.people.People;
 import jeton.server.people.Person;
@@ -28,11 +28,11 @@ public class Merging {
 
   private final MergeStore store;
   private final People people;
-  private final Runs runs;
+  private final RunEnds runs;
   private final History history;
   private final Clock clock;
 
-  Merging(MergeStore store, People people, Runs runs, History history, Clock clock) {
+  Merging(MergeStore store, People people, RunEnds runs, History history, Clock clock) {
     this.store = store;
     this.people = people;
     this.runs = runs;

@@ -7,6 +7,8 @@ import jeton.core.followup.RunAgain;
 import jeton.core.people.PersonState;
 import jeton.server.people.People;
 import jeton.server.people.Person;
+import jeton.server.sequence.Sequence;
+import jeton.server.sequence.Sequences;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionOperations;
 
@@ -15,12 +17,17 @@ import org.springframework.transaction.support.TransactionOperations;
 public class Joining {
   private static final int PAGE = 200;
   private final Sequences sequences;
-  private final Runs runs;
+  private final RunStarts runs;
   private final RunStore store;
   private final People people;
   private final TransactionOperations tx;
 
-  Joining(Sequences sequences, Runs runs, RunStore store, People people, TransactionOperations tx) {
+  Joining(
+      Sequences sequences,
+      RunStarts runs,
+      RunStore store,
+      People people,
+      TransactionOperations tx) {
     this.sequences = sequences;
     this.runs = runs;
     this.store = store;

@@ -14,10 +14,10 @@ import org.springframework.stereotype.Component;
 class RunEngine {
   private static final Logger LOG = LoggerFactory.getLogger(RunEngine.class);
   private static final int BATCH = 200;
-  private final Starts starts;
+  private final DueStarts starts;
   private final RunMover runs;
 
-  RunEngine(Starts starts, RunMover runs) {
+  RunEngine(DueStarts starts, RunMover runs) {
     this.starts = starts;
     this.runs = runs;
   }

@@ -129,7 +129,7 @@ class RunFactStore {
   }
 
   /** Somebody's pass of an offer. */
-  record Holding(long personId, long offerId) {}
+  public record Holding(long personId, long offerId) {}
 
   /** Offers of which these people have used a pass (T8, P4). */
   Map<Long, Set<Long>> passesUsed(Collection<Long> personIds) {

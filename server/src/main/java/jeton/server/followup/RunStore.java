@@ -9,6 +9,7 @@ import java.util.Optional;
 import jeton.core.followup.RunEnd;
 import jeton.core.people.PersonState;
 import jeton.server.database.Utc;
+import jeton.server.sequence.Sequence;
 import org.springframework.jdbc.core.namedparam.MapSqlParameterSource;
 import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
 import org.springframework.jdbc.core.namedparam.SqlParameterSource;
@@ -24,19 +25,6 @@ import org.springframework.stereotype.Repository;
 @Repository
 class RunStore {
 
-  /** A run as the rules need it. */
-  record Run(
-      long id,
-      long sequenceId,
-      long personId,
-      Optional<Long> offerId,
-      Instant anchor,
-      Optional<Long> lastRank,
-      Optional<Long> nextStepId,
-      Optional<Instant> nextDueAt,
-      PersonState personState,
-      Optional<String> zone) {}
-
   /** A run that is due, and whose it is. */
   record Due(long runId, long personId) {}
 
@@ -44,7 +32,7 @@ class RunStore {
   record Earlier(Optional<Instant> lastStarted, boolean going) {}
 
   /** When a run is due next. */
-  record Waiting(long runId, Instant anchor, long stepId, Instant dueAt) {}
+  public record Waiting(long runId, Instant anchor, long stepId, Instant dueAt) {}
 
   /** A step that a run has dealt with: handed to the outbox, or skipped. */
   record Handled(long runId, long stepId, long rank, boolean skipped) {}
@@ -244,7 +232,7 @@ class RunStore {
   }
 
   /** Re-times runs that still stand where they stood when they were looked at. */
-  void retime(List<Retiming.Change> changes) {
+  void retime(List<RunChanges.Change> changes) {
     update(
         RETIME,
         changes,

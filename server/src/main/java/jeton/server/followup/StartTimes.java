@@ -6,20 +6,23 @@ import java.util.List;
 import java.util.Optional;
 import jeton.core.followup.Start;
 import jeton.server.people.People;
+import jeton.server.sequence.Sequence;
 import org.springframework.stereotype.Component;
 
 /** When starts that lie ahead are due by a sequence's rules as they are now. */
 @Component
-class StartTimes {
+public class StartTimes {
   private final StartStore store;
   private final People people;
   private final Pacing pacing;
+  private final RunFactStore facts;
   private final Clock clock;
 
-  StartTimes(StartStore store, People people, Pacing pacing, Clock clock) {
+  StartTimes(StartStore store, People people, Pacing pacing, RunFactStore facts, Clock clock) {
     this.store = store;
     this.people = people;
     this.pacing = pacing;
+    this.facts = facts;
     this.clock = clock;
   }
 
@@ -61,7 +64,7 @@ class StartTimes {
    *
    * @return the number of the last one looked at; 0 when none was left
    */
-  long page(Sequence sequence, long after, int most) {
+  public long page(Sequence sequence, long after, int most) {
     List<StartStore.Ahead> page = store.ofSequence(sequence.id(), after, most);
     Instant now = clock.instant();
     for (StartStore.Ahead ahead : page) {
@@ -74,5 +77,14 @@ class StartTimes {
       }
     }
     return page.isEmpty() ? 0 : page.get(page.size() - 1).id();
+  }
+
+  /** Whether a pass is still as unused as the start asks for. */
+  boolean isStillWanted(Sequence sequence, StartStore.Ahead ahead) {
+    return sequence.rules().start().kind() != Start.Kind.PASS_NOT_USED
+        || !facts
+            .passesUsed(List.of(ahead.personId()))
+            .getOrDefault(ahead.personId(), java.util.Set.of())
+            .contains(ahead.offerId().orElseThrow());
   }
 }

@@ -111,8 +111,8 @@ class SignUpDoor extends HttpServlet {
         write(response, 200, MediaType.APPLICATION_JSON_VALUE, played);
         return;
       }
-      SignUpDesk.Reply reply = desk.byJson(key, read(request), RequestNetwork.of(request));
-      if (reply instanceof SignUpDesk.Reply.Checked checked) {
+      SignUpReplies.Reply reply = desk.byJson(key, read(request), RequestNetwork.of(request));
+      if (reply instanceof SignUpReplies.Reply.Checked checked) {
         List<Problem> problems =
             List.of(new Problem("", "check_needed", "Show that you are not a robot first."));
         write(

@@ -8,21 +8,17 @@ import java.util.Optional;
 import jeton.core.confirm.ConfirmationRules;
 import jeton.core.handover.HandOverSettings;
 import jeton.core.people.PersonState;
-import jeton.core.people.TagChange;
 import jeton.core.signup.SignUpDecision;
 import jeton.server.followup.Starts;
 import jeton.server.history.History;
 import jeton.server.incentive.Face;
 import jeton.server.incentive.Incentives;
-import jeton.server.incentive.UseListener;
 import jeton.server.mail.DeliveryListener;
 import jeton.server.mail.Outbox;
 import jeton.server.mail.OutgoingEmail;
 import jeton.server.offer.Offer;
 import jeton.server.pass.Passes;
 import jeton.server.people.Person;
-import jeton.server.tagging.Tagging;
-import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 
 /** Hands an offer's incentive to a person: a pass, the email that carries it, and the follow-up. */
@@ -31,30 +27,24 @@ public class HandOvers implements DeliveryListener {
   private final Passes passes;
   private final Outbox outbox;
   private final Starts starts;
-  private final Tagging tagging;
   private final History history;
   private final Incentives incentives;
-  private final ObjectProvider<UseListener> listeners;
   private final Clock clock;
 
-  HandOvers(Passes passes, Outbox outbox, Onward onward, History history, Clock clock) {
+  HandOvers(
+      Passes passes,
+      Outbox outbox,
+      Starts starts,
+      History history,
+      Incentives incentives,
+      Clock clock) {
     this.passes = passes;
     this.outbox = outbox;
-    this.starts = onward.starts();
-    this.tagging = onward.tagging();
-    this.incentives = onward.incentives();
-    this.listeners = onward.listeners();
+    this.starts = starts;
     this.history = history;
+    this.incentives = incentives;
     this.clock = clock;
   }
-
-  /** What handing over sets going. */
-  @org.springframework.stereotype.Component
-  record Onward(
-      Starts starts,
-      Tagging tagging,
-      Incentives incentives,
-      ObjectProvider<UseListener> listeners) {}
 
   /**
    * Whether another delivery may be sent to somebody who is known: anybody can type their address
@@ -188,47 +178,6 @@ public class HandOvers implements DeliveryListener {
     if (person.state() == PersonState.ON_THE_LIST) {
       outbox.add(OutgoingEmail.delivery(person.id(), offer.id(), clock.instant()));
     }
-  }
-
-  /**
-   * What was given was used elsewhere than behind the pass, such as a code in a shop, in the
-   * caller's transaction, the person's row locked (G5).
-   *
-   * @param words how, for the person's history
-   */
-  public void usedElsewhere(Offer offer, long personId, String words) {
-    history.note(
-        History.Event.of(clock.instant(), History.Kind.GRANT_USED, personId, offer.id(), words));
-    if (passes.usedElsewhere(new Passes.Holder(personId, offer.id()))) {
-      used(offer, personId);
-    }
-  }
-
-  /** What was given was used by looking at it, as {@link #usedElsewhere} (G5). */
-  public void usedByLooking(Offer offer, long personId) {
-    if (passes.usedElsewhere(new Passes.Holder(personId, offer.id()))) {
-      history.note(
-          History.Event.of(
-              clock.instant(),
-              History.Kind.PASS_USED,
-              personId,
-              offer.id(),
-              offer.settings().name()));
-      used(offer, personId);
-    }
-  }
-
-  /** What somebody played came to something that counts, in the caller's transaction (G3). */
-  public void cameTo(Offer offer, long personId, String result) {
-    passes.result(new Passes.Holder(personId, offer.id()), result);
-    starts.cameTo(offer.id(), personId, result);
-  }
-
-  /** A pass was used for the first time, in the caller's transaction (P4). */
-  public void used(Offer offer, long personId) {
-    starts.passUsed(offer.id(), personId);
-    tagging.at(TagChange.When.FIRST_USE, offer.settings().handOver().tags(), personId, offer.id());
-    listeners.forEach(listener -> listener.used(offer, personId));
   }
 
   /** Another link to the newest pass of somebody who has one. */

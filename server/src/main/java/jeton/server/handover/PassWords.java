@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Map;
 import jeton.core.form.Looks;
 import jeton.core.form.PageWords;
+import jeton.core.handover.PassStatus;
 import jeton.server.business.Business;
 import jeton.server.incentive.Incentives;
 import jeton.server.offer.Offer;
@@ -56,9 +57,20 @@ public class PassWords {
   }
 
   /** It has run out, or been used up; a fresh link is offered. */
-  public ResponseEntity<String> over(String fresh, boolean spent) {
+  /** Where a fresh link is asked for. */
+  static String freshAt(String token) {
+    return "/g/" + token + "/fresh";
+  }
+
+  /**
+   * @param fresh where a fresh link is asked for
+   */
+  public ResponseEntity<String> over(String fresh, PassStatus status) {
     PageWords expired = business.now().settings().pages().linkExpired();
-    PageWords words = spent ? new PageWords("This link has been used up", expired.text()) : expired;
+    PageWords words =
+        status == PassStatus.SPENT
+            ? new PageWords("This link has been used up", expired.text())
+            : expired;
     Map<String, Object> model = model(words);
     model.put("action", List.of(Map.of("to", fresh, "words", "Send me a fresh link")));
     return pages.answer(HttpStatus.GONE, "words", model);

@@ -24,9 +24,11 @@ import org.springframework.web.bind.annotation.RestController;
 class ImportApi {
   private static final int PAGE = 1000;
   private final Imports imports;
+  private final ImportFiles files;
   private final Owners owners;
 
-  ImportApi(Imports imports, Owners owners) {
+  ImportApi(Imports imports, ImportFiles files, Owners owners) {
+    this.files = files;
     this.owners = owners;
     this.imports = imports;
   }
@@ -44,7 +46,7 @@ class ImportApi {
       HttpServletRequest request)
       throws IOException {
     String by = owners.email(Long.parseLong(principal.getName())).orElse("an owner");
-    return imports.bringIn(name, by, request.getInputStream());
+    return files.bringIn(name, by, request.getInputStream());
   }
 
   @GetMapping("/{id}")
@@ -53,8 +55,8 @@ class ImportApi {
   }
 
   @PostMapping("/{id}/preview")
-  Imports.ImportPreview preview(@PathVariable long id, @RequestBody ImportPlan plan) {
-    return imports.preview(id, plan);
+  ImportFiles.ImportPreview preview(@PathVariable long id, @RequestBody ImportPlan plan) {
+    return files.preview(id, plan);
   }
 
   @PostMapping("/{id}/check")

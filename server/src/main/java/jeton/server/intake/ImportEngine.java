@@ -12,9 +12,9 @@ import org.springframework.stereotype.Component;
 @ConditionalOnProperty(name = "jeton.followup.engine", havingValue = "true", matchIfMissing = true)
 class ImportEngine {
   private static final Logger LOG = LoggerFactory.getLogger(ImportEngine.class);
-  private final Imports imports;
+  private final ImportWork imports;
 
-  ImportEngine(Imports imports) {
+  ImportEngine(ImportWork imports) {
     this.imports = imports;
   }
 

@@ -10,7 +10,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import jeton.core.followup.RunEnd;
 import jeton.core.people.PersonState;
-import jeton.server.followup.Runs;
+import jeton.server.followup.RunEnds;
 import jeton.server.history.History;
 import jeton.server.mail.DeliveryListener;
 import jeton.server.mail.OutgoingEmail;
@@ -28,14 +28,14 @@ import org.springframework.transaction.annotation.Transactional;
 @Order(1)
 public class Departures implements DeliveryListener {
   private final People people;
-  private final Runs runs;
+  private final RunEnds runs;
   private final Readings readings;
   private final History history;
   private final Lists lists;
   private final Clock clock;
 
   Departures(
-      People people, Runs runs, Readings readings, History history, Lists lists, Clock clock) {
+      People people, RunEnds runs, Readings readings, History history, Lists lists, Clock clock) {
     this.people = people;
     this.runs = runs;
     this.readings = readings;

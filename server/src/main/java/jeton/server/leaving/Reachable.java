@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.function.LongFunction;
 import java.util.function.ToLongFunction;
 import jeton.core.followup.RunEnd;
-import jeton.server.followup.Runs;
+import jeton.server.followup.RunEnds;
 import jeton.server.people.People;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionOperations;
@@ -20,12 +20,13 @@ import org.springframework.transaction.support.TransactionOperations;
 public class Reachable {
   private static final int PAGE = 1000;
   private final ReachableStore store;
-  private final Runs runs;
+  private final RunEnds runs;
   private final People people;
   private final TransactionOperations tx;
   private final Clock clock;
 
-  Reachable(ReachableStore store, Runs runs, People people, TransactionOperations tx, Clock clock) {
+  Reachable(
+      ReachableStore store, RunEnds runs, People people, TransactionOperations tx, Clock clock) {
     this.store = store;
     this.runs = runs;
     this.people = people;

@@ -7,12 +7,12 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 import jeton.core.email.EmailContent;
-import jeton.server.followup.Sequence;
-import jeton.server.followup.Sequences;
 import jeton.server.mail.OutgoingEmail;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
 import jeton.server.request.Paging;
+import jeton.server.sequence.Sequence;
+import jeton.server.sequence.Sequences;
 import org.springframework.stereotype.Service;
 
 /** All emails there are, with where each is used. */

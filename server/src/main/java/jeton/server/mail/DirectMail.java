@@ -1,6 +1,7 @@
 package jeton.server.mail;
 
 import jeton.server.business.Business;
+import jeton.server.dkim.Dkim;
 import jeton.server.smtp.MailTransport;
 import jeton.server.smtp.RawEmail;
 import org.springframework.stereotype.Service;

@@ -2,6 +2,8 @@ package jeton.server.mail;
 
 import java.util.List;
 import java.util.Optional;
+import jeton.server.dkim.Dkim;
+import jeton.server.dkim.DnsRecords;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;

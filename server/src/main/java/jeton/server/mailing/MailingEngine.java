@@ -13,15 +13,17 @@ import org.springframework.stereotype.Component;
 class MailingEngine {
   private static final Logger LOG = LoggerFactory.getLogger(MailingEngine.class);
   private static final String WHAT = "Emails to many";
+  private final GoingOut goingOut;
   private final Issues issues;
 
-  MailingEngine(Issues issues) {
+  MailingEngine(GoingOut goingOut, Issues issues) {
     this.issues = issues;
+    this.goingOut = goingOut;
   }
 
   @Scheduled(fixedDelay = 1000)
   void work() {
-    Background.steps(LOG, WHAT, issues::work);
+    Background.steps(LOG, WHAT, goingOut::work);
   }
 
   @Scheduled(fixedDelay = 60_000, initialDelay = 10_000)

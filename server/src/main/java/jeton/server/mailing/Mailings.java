@@ -35,22 +35,28 @@ public class Mailings {
 
   private final MailingStore store;
   private final IssueStore issues;
-  private final Ground ground;
+  private final Business business;
+  private final Segments segments;
+  private final Lists lists;
   private final Clock clock;
 
-  Mailings(MailingStore store, IssueStore issues, Ground ground, Clock clock) {
+  Mailings(
+      MailingStore store,
+      IssueStore issues,
+      Business business,
+      Segments segments,
+      Lists lists,
+      Clock clock) {
     this.store = store;
     this.issues = issues;
-    this.ground = ground;
+    this.business = business;
+    this.segments = segments;
+    this.lists = lists;
     this.clock = clock;
   }
 
-  /** What emails to many stand on. */
-  @org.springframework.stereotype.Component
-  record Ground(Business business, Segments segments, Lists lists) {
-    MailingSettings.Known known() {
-      return new MailingSettings.Known(business.now().settings().fillIns(), segments.fields());
-    }
+  private MailingSettings.Known known() {
+    return new MailingSettings.Known(business.now().settings().fillIns(), segments.fields());
   }
 
   /**
@@ -169,7 +175,7 @@ public class Mailings {
 
   private void check(long id, MailingSettings settings) {
     Problems problems = new Problems();
-    settings.check(ground.known(), problems);
+    settings.check(known(), problems);
     problems.when(
         settings
             .sharesWith()
@@ -228,26 +234,26 @@ public class Mailings {
   List<Problem> keeps(Mailing mailing) {
     MailingSettings settings = mailing.settings();
     Problems problems = new Problems();
-    settings.check(ground.known(), problems);
+    settings.check(known(), problems);
     settings.checkToSend(problems);
-    BusinessSettings business = ground.business().now().settings();
+    BusinessSettings saved = business.now().settings();
     problems.when(
-        business.postalAddress().isBlank(),
+        saved.postalAddress().isBlank(),
         "business.postalAddress",
         "no_postal_address",
         "Emails to many need your postal address at their foot. Fill it in in Setup.");
     problems.when(
-        business.senderEmail().isBlank(),
+        saved.senderEmail().isBlank(),
         "business.senderEmail",
         "no_sender",
         "Emails have no sender yet. Fill it in in Setup.");
     problems.when(
-        ground.business().now().smtp().isEmpty(),
+        business.now().smtp().isEmpty(),
         "business.smtp",
         "no_mail_server",
         "No mail server is set up yet.");
     problems.when(
-        ground.lists().find(recipients(settings).listId()).isEmpty(),
+        lists.find(recipients(settings).listId()).isEmpty(),
         "recipients.listId",
         "no_list",
         "The list it is for has been removed. Choose another one.");
@@ -305,8 +311,7 @@ public class Mailings {
         .map(
             id ->
                 (Criterion)
-                    ground
-                        .segments()
+                    segments
                         .find(id)
                         .map(Segments.Segment::question)
                         .orElse(new Criterion.Group(Criterion.Match.ANY, List.of())))
@@ -314,6 +319,6 @@ public class Mailings {
   }
 
   java.time.ZoneId zone() {
-    return ground.business().now().settings().zoneId();
+    return business.now().settings().zoneId();
   }
 }

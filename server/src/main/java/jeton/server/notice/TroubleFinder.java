@@ -10,11 +10,11 @@ import java.util.Optional;
 import java.util.Set;
 import jeton.core.offer.OfferState;
 import jeton.core.readiness.Finding;
-import jeton.server.followup.SetAside;
 import jeton.server.mail.EngineWatch;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
 import jeton.server.readiness.ReadinessCheck;
+import jeton.server.setaside.SetAside;
 import org.springframework.stereotype.Component;
 
 /**

@@ -11,7 +11,7 @@ import jeton.core.incentive.Quiz;
 import jeton.core.people.TagName;
 import jeton.core.quiz.Outcome;
 import jeton.core.quiz.Scheme;
-import jeton.server.handover.HandOvers;
+import jeton.server.handover.GivenUses;
 import jeton.server.offer.Offer;
 import jeton.server.tagging.Tagging;
 import org.springframework.stereotype.Service;
@@ -22,7 +22,7 @@ class Plays {
   private final PlayStore store;
   private final Editions editions;
   private final Tagging tagging;
-  private final org.springframework.beans.factory.ObjectProvider<HandOvers> handOvers;
+  private final org.springframework.beans.factory.ObjectProvider<GivenUses> uses;
   private final Clock clock;
 
   /** Handing over comes late: it asks the faces of the kinds, and this stands behind one. */
@@ -30,12 +30,12 @@ class Plays {
       PlayStore store,
       Editions editions,
       Tagging tagging,
-      org.springframework.beans.factory.ObjectProvider<HandOvers> handOvers,
+      org.springframework.beans.factory.ObjectProvider<GivenUses> uses,
       Clock clock) {
     this.store = store;
     this.editions = editions;
     this.tagging = tagging;
-    this.handOvers = handOvers;
+    this.uses = uses;
     this.clock = clock;
   }
 
@@ -131,6 +131,6 @@ class Plays {
         .filter(tag -> !wanted.contains(TagName.key(tag)))
         .forEach(tag -> tagging.along(personId, tag, false, offer.id()));
     store.count(play.id(), given, now);
-    play.outcome().ifPresent(outcome -> handOvers.getObject().cameTo(offer, personId, outcome));
+    play.outcome().ifPresent(outcome -> uses.getObject().cameTo(offer, personId, outcome));
   }
 }

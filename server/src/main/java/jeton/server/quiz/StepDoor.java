@@ -20,6 +20,7 @@ import jeton.server.site.Sites;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Component;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -43,25 +44,26 @@ class StepDoor {
   private final Forms forms;
   private final Offers offers;
   private final Sites sites;
-  private final Reading reading;
+  private final JsonMapper json;
+  private final StepLimit limit;
 
-  StepDoor(QuizSteps steps, Forms forms, Offers offers, Sites sites, Reading reading) {
+  StepDoor(
+      QuizSteps steps, Forms forms, Offers offers, Sites sites, JsonMapper json, StepLimit limit) {
     this.steps = steps;
     this.forms = forms;
     this.offers = offers;
     this.sites = sites;
-    this.reading = reading;
+    this.json = json;
+    this.limit = limit;
   }
 
-  /** How what is told is read, and how much of it. */
-  @org.springframework.stereotype.Component
-  static class Reading {
-    private final JsonMapper json;
+  /** How much is read from one network. */
+  @Component
+  static class StepLimit {
     private final NetworkLimit limit;
     private final boolean trustsOwnMachine;
 
-    Reading(JsonMapper json, Clock clock, JetonSettings settings) {
-      this.json = json;
+    StepLimit(Clock clock, JetonSettings settings) {
       this.limit = new NetworkLimit(clock, BURST, PER_MINUTE);
       this.trustsOwnMachine = settings.trustsOwnMachine();
     }
@@ -94,12 +96,12 @@ class StepDoor {
   ResponseEntity<Void> told(
       @PathVariable String formKey, @RequestBody String body, HttpServletRequest request) {
     Optional<Form> form = forms.rememberedByKey(formKey);
-    if (form.isEmpty() || !reading.take(RequestNetwork.of(request))) {
+    if (form.isEmpty() || !limit.take(RequestNetwork.of(request))) {
       return ResponseEntity.noContent().build();
     }
     Offer offer = offers.remembered(form.get().offerId());
     try {
-      Told told = reading.json.readValue(body, Told.class);
+      Told told = json.readValue(body, Told.class);
       if (offer.settings().gives() instanceof Quiz quiz
           && told.steps() != null
           && told.key() != null

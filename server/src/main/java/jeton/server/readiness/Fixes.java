@@ -18,15 +18,16 @@ import jeton.core.handover.HandOverSettings;
 import jeton.core.readiness.Finding;
 import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
-import jeton.server.followup.Sequence;
-import jeton.server.followup.SequenceDraft;
-import jeton.server.followup.Sequences;
+import jeton.server.editing.SequenceEdits;
 import jeton.server.form.Form;
 import jeton.server.form.Forms;
 import jeton.server.offer.Offer;
 import jeton.server.offer.OfferSettings;
 import jeton.server.offer.Offers;
 import jeton.server.problem.Refused;
+import jeton.server.sequence.Sequence;
+import jeton.server.sequence.SequenceDraft;
+import jeton.server.sequence.Sequences;
 import jeton.server.tag.Tags;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -38,6 +39,7 @@ public class Fixes {
   private final Offers offers;
   private final Forms forms;
   private final Sequences sequences;
+  private final SequenceEdits edits;
   private final Business business;
   private final Tags tags;
 
@@ -46,12 +48,14 @@ public class Fixes {
       Offers offers,
       Forms forms,
       Sequences sequences,
+      SequenceEdits edits,
       Business business,
       Tags tags) {
     this.readiness = readiness;
     this.offers = offers;
     this.forms = forms;
     this.sequences = sequences;
+    this.edits = edits;
     this.business = business;
     this.tags = tags;
   }
@@ -148,7 +152,7 @@ public class Fixes {
                             step.email())
                         : step)
             .toList();
-    sequences.save(
+    edits.save(
         sequence.id(),
         sequence.version(),
         new SequenceDraft(draft.name(), draft.rules(), steps, false));

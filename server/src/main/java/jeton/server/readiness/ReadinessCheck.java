@@ -13,12 +13,12 @@ import jeton.core.readiness.Finding;
 import jeton.core.readiness.Readiness;
 import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
-import jeton.server.followup.Sequence;
-import jeton.server.followup.Sequences;
 import jeton.server.form.Form;
 import jeton.server.form.Forms;
 import jeton.server.incentive.Incentives;
 import jeton.server.offer.Offer;
+import jeton.server.sequence.Sequence;
+import jeton.server.sequence.Sequences;
 import org.springframework.stereotype.Service;
 
 /** Gathers what Readiness looks at. The judging is in core. */

@@ -8,12 +8,12 @@ import java.util.Optional;
 import jeton.core.email.EmailContent;
 import jeton.core.followup.RunEnd;
 import jeton.core.followup.StepRules;
+import jeton.core.handover.PassStatus;
 import jeton.core.readiness.Finding;
 import jeton.core.rehearsal.Moment;
 import jeton.server.confirm.ConfirmWords;
 import jeton.server.email.EmailWriter;
 import jeton.server.email.WrittenEmail;
-import jeton.server.followup.Sequence;
 import jeton.server.form.Form;
 import jeton.server.form.FormPages;
 import jeton.server.form.Forms;
@@ -23,6 +23,7 @@ import jeton.server.leaving.LeaveWords;
 import jeton.server.mail.OutgoingEmail;
 import jeton.server.markup.Gift;
 import jeton.server.offer.Offer;
+import jeton.server.sequence.Sequence;
 import org.springframework.stereotype.Component;
 
 /** Draws the moments of a rehearsal: the real pages and emails, as the visitor would see them. */
@@ -135,7 +136,7 @@ class Frames {
           email(pen, OutgoingEmail.Kind.DELIVERY, offer.settings().handOver().email());
       case PASS_USED ->
           Drawn.page(passes.drawn(offer, incentives.sampleOfOwnPage(offer, pen.wish().answers())));
-      case PASS_RAN_OUT -> Drawn.page(passes.over(NO_LINK, false).getBody());
+      case PASS_RAN_OUT -> Drawn.page(passes.over(NO_LINK, PassStatus.EXPIRED).getBody());
       case SEQUENCE_EMAIL, SKIPPED ->
           email(pen, OutgoingEmail.Kind.FOLLOW_UP, email.orElseThrow().content());
       case LEAVES -> Drawn.page(leave.left().getBody());

@@ -16,13 +16,12 @@ import jeton.core.rehearsal.Setup;
 import jeton.core.rehearsal.Visitor;
 import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
-import jeton.server.followup.Sequence;
-import jeton.server.followup.Sequences;
-import jeton.server.followup.Starts;
 import jeton.server.incentive.Incentives;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
 import jeton.server.readiness.ReadinessCheck;
+import jeton.server.sequence.Sequence;
+import jeton.server.sequence.Sequences;
 import org.springframework.stereotype.Service;
 
 /** Sets the stage for a rehearsal: the configuration as it stands, in the rules' own words. */
@@ -31,28 +30,27 @@ public class Stage {
   private final Offers offers;
   private final Sequences sequences;
   private final ReadinessCheck readiness;
-  private final Starts starts;
   private final Frames frames;
-  private final Ground ground;
+  private final Business business;
+  private final Incentives incentives;
+  private final Clock clock;
 
   Stage(
-      Offers offers, Sequences sequences, ReadinessCheck readiness, Frames frames, Ground ground) {
+      Offers offers,
+      Sequences sequences,
+      ReadinessCheck readiness,
+      Frames frames,
+      Business business,
+      Incentives incentives,
+      Clock clock) {
     this.offers = offers;
     this.sequences = sequences;
-    this.readiness = ground.readiness();
-    this.starts = ground.starts();
+    this.readiness = readiness;
     this.frames = frames;
-    this.ground = ground;
+    this.business = business;
+    this.incentives = incentives;
+    this.clock = clock;
   }
-
-  /** Whose, and by which clock. */
-  @org.springframework.stereotype.Component
-  record Ground(
-      Business business,
-      Starts starts,
-      ReadinessCheck readiness,
-      Incentives incentives,
-      Clock clock) {}
 
   /**
    * What a made-up visitor does. Durations are in minutes.
@@ -100,7 +98,7 @@ public class Stage {
     Sequence own = sequences.ofOffer(offer.id());
     List<Sequence> all = new ArrayList<>();
     all.add(own);
-    starts.others().stream().filter(s -> s.id() != own.id()).forEach(all::add);
+    sequences.others().stream().filter(s -> s.id() != own.id()).forEach(all::add);
     return drafts ? all.stream().map(Stage::withDraftsReady).toList() : all;
   }
 
@@ -120,7 +118,7 @@ public class Stage {
   }
 
   private Setup setup(Offer offer, List<Sequence> all) {
-    BusinessSettings settings = ground.business().now().settings();
+    BusinessSettings settings = business.now().settings();
     long own = all.get(0).id();
     return new Setup(
         offer.id(),
@@ -138,7 +136,7 @@ public class Stage {
   }
 
   private Visitor visitor(Offer offer, RehearsalWish wish) {
-    Instant signsUp = wish.signsUp().orElseGet(() -> ground.clock().instant());
+    Instant signsUp = wish.signsUp().orElseGet(() -> clock.instant());
     return new Visitor(
         signsUp,
         wish.zone(),
@@ -147,7 +145,7 @@ public class Stage {
         wish.usesAfter().map(Duration::ofMinutes),
         wish.signsUpAgainAfter().map(Duration::ofMinutes),
         wish.leavesAfter().map(Duration::ofMinutes),
-        ground.incentives().comesTo(offer, wish.answers()));
+        incentives.comesTo(offer, wish.answers()));
   }
 
   /** Steps by id, over all sequences. */

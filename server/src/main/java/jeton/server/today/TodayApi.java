@@ -6,12 +6,12 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import jeton.server.beginning.Beginning;
-import jeton.server.followup.SetAside;
 import jeton.server.history.History;
 import jeton.server.mail.EngineWatch;
 import jeton.server.mail.Outbox;
 import jeton.server.mail.SendingHalt;
 import jeton.server.numbers.Numbers;
+import jeton.server.setaside.SetAside;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
 

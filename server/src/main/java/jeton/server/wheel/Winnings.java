@@ -2,7 +2,7 @@ package jeton.server.wheel;
 
 import java.time.Clock;
 import java.util.Optional;
-import jeton.server.handover.HandOvers;
+import jeton.server.handover.GivenUses;
 import jeton.server.incentive.UseListener;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
@@ -16,7 +16,7 @@ class Winnings implements UseListener {
   private final SpinStore store;
   private final Spins spins;
   private final Tagging tagging;
-  private final ObjectProvider<HandOvers> handOvers;
+  private final ObjectProvider<GivenUses> uses;
   private final ObjectProvider<Offers> offers;
   private final Clock clock;
 
@@ -24,13 +24,13 @@ class Winnings implements UseListener {
       SpinStore store,
       Spins spins,
       Tagging tagging,
-      ObjectProvider<HandOvers> handOvers,
+      ObjectProvider<GivenUses> uses,
       ObjectProvider<Offers> offers,
       Clock clock) {
     this.store = store;
     this.spins = spins;
     this.tagging = tagging;
-    this.handOvers = handOvers;
+    this.uses = uses;
     this.offers = offers;
     this.clock = clock;
   }
@@ -53,7 +53,7 @@ class Winnings implements UseListener {
     }
     store.count(ended.spin().id(), clock.instant());
     ended.slice().tags().forEach(tag -> tagging.along(personId, tag, true, offer.id()));
-    handOvers.getObject().cameTo(offer, personId, ended.slice().id());
+    uses.getObject().cameTo(offer, personId, ended.slice().id());
   }
 
   /** The newest spin that was handed to somebody. */
@@ -78,7 +78,7 @@ class Winnings implements UseListener {
       if (isIt) {
         used(spin);
         Offer wheel = offers.getObject().remembered(spin.offerId());
-        handOvers.getObject().usedByLooking(wheel, personId);
+        uses.getObject().usedByLooking(wheel, personId);
       }
     }
   }

@@ -34,9 +34,9 @@ import jeton.core.offer.OfferKind;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
-import jeton.server.followup.SequenceDraft;
 import jeton.server.offer.OfferSettings;
 import jeton.server.programkey.ProgramKeys;
+import jeton.server.sequence.SequenceDraft;
 import tools.jackson.databind.JsonNode;
 
 /** What tests of coupons do as owners, visitors and shops. */

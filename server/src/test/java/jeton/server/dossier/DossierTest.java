@@ -13,7 +13,7 @@ import jeton.harness.Http;
 import jeton.harness.MailingSteps;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
-import jeton.server.mailing.Issues;
+import jeton.server.mailing.GoingOut;
 import jeton.server.mailing.Mailing;
 import jeton.server.mailing.Mailings;
 import org.junit.jupiter.api.Test;
@@ -152,7 +152,7 @@ class DossierTest {
     List<Long> people = steps.people(2, list);
     Mailing mailing = steps.draft("x", Recipients.of(list), SendWhen.now());
     server.bean(Mailings.class).schedule(mailing.id(), mailing.version());
-    while (server.bean(Issues.class).work()) {
+    while (server.bean(GoingOut.class).work()) {
       // Until all are in the outbox.
     }
     owner.json("POST", "/api/people/" + people.get(0) + "/erase", Map.of());

@@ -12,7 +12,12 @@ import java.util.Optional;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
-import jeton.server.followup.SequenceDraft.StepDraft;
+import jeton.server.editing.EditEffect;
+import jeton.server.editing.SequencePreview;
+import jeton.server.sequence.Sequence;
+import jeton.server.sequence.SequenceDraft;
+import jeton.server.sequence.SequenceDraft.StepDraft;
+import jeton.server.sequence.Sequences;
 import org.junit.jupiter.api.Test;
 
 /** Rules T in the engine: what is sent, when, and to whom no longer. */
@@ -101,7 +106,7 @@ class FollowUpTest {
     Http owner = server.owner();
     var effect =
         server
-            .bean(Sequences.class)
+            .bean(SequencePreview.class)
             .effect(offer.sequence().id(), new SequenceDraft("Welcome", List.of(wanted)));
     assertThat(effect).isEqualTo(new EditEffect.Effect(1, 1, 0, 1, 0, false));
     offer.follow(2, wanted);
@@ -131,7 +136,11 @@ class FollowUpTest {
     offer.join(email);
     server.forward(Duration.ofDays(4));
     SequenceDraft sooner = new SequenceDraft("Welcome", List.of(kept(offer, 0, 3)));
-    assertThat(server.bean(Sequences.class).effect(offer.sequence().id(), sooner).withinTheHour())
+    assertThat(
+            server
+                .bean(SequencePreview.class)
+                .effect(offer.sequence().id(), sooner)
+                .withinTheHour())
         .isEqualTo(1);
     assertThat(welcomes(offer, email)).as("asking changes nothing").isEmpty();
     offer.follow(2, sooner.steps().toArray(StepDraft[]::new));

@@ -28,8 +28,14 @@ import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
 import jeton.server.business.Business;
 import jeton.server.business.SendingSettings;
-import jeton.server.followup.SequenceDraft.StepDraft;
+import jeton.server.editing.SequenceEdits;
+import jeton.server.editing.SequencePauses;
+import jeton.server.editing.SequencePreview;
 import jeton.server.offer.OfferSettings;
+import jeton.server.sequence.Sequence;
+import jeton.server.sequence.SequenceDraft;
+import jeton.server.sequence.SequenceDraft.StepDraft;
+import jeton.server.sequence.Sequences;
 import jeton.server.tag.Tags;
 import org.junit.jupiter.api.Test;
 
@@ -75,7 +81,9 @@ class SequenceTest {
   private Sequence other(String name, SequenceRules rules, StepDraft... steps) {
     Sequences sequences = server.bean(Sequences.class);
     Sequence made = sequences.make(name);
-    return sequences.save(made.id(), 1, new SequenceDraft(name, rules, List.of(steps), false));
+    return server
+        .bean(SequenceEdits.class)
+        .save(made.id(), 1, new SequenceDraft(name, rules, List.of(steps), false));
   }
 
   private static SequenceRules startedBy(Start start, Goal goal) {
@@ -305,7 +313,7 @@ class SequenceTest {
     server.bean(RunMover.class).moveDue(100);
     Sequences sequences = server.bean(Sequences.class);
     long id = offer.sequence().id();
-    sequences.pause(id, true);
+    server.bean(SequencePauses.class).pause(id, true);
     server.settle();
     String during = newAddress();
     offer.join(during);
@@ -315,7 +323,7 @@ class SequenceTest {
     assertThat(letters(offer, during)).isEmpty();
     assertThat(server.owner().get("/api/mail/outbox?pile=HELD").json().at("/counts/HELD").asInt())
         .isEqualTo(2);
-    sequences.pause(id, false);
+    server.bean(SequencePauses.class).pause(id, false);
     server.settle();
     assertThat(letters(offer, before)).containsExactly("A");
     assertThat(letters(offer, inOutbox)).containsExactly("A");
@@ -401,7 +409,7 @@ class SequenceTest {
     SequenceDraft now = SequenceDraft.of(offer.sequence());
     List<StepDraft> more = List.of(now.steps().get(0), SampleOffer.step(2, "B"));
     SequenceDraft longer = new SequenceDraft("Welcome", now.rules(), more, false);
-    assertThat(server.bean(Sequences.class).effect(offer.sequence().id(), longer).finished())
+    assertThat(server.bean(SequencePreview.class).effect(offer.sequence().id(), longer).finished())
         .isEqualTo(1);
     offer.follow(2, longer);
     server.forward(Duration.ofDays(9));

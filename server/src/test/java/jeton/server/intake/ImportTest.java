@@ -72,7 +72,7 @@ class ImportTest {
   }
 
   private void work() {
-    while (imports.work()) {
+    while (server.bean(ImportWork.class).work()) {
       // Until all rows are dealt with.
     }
   }
@@ -252,7 +252,7 @@ class ImportTest {
     long id = bringIn(utf8(csv.toString()));
     check(id, ImportRule.Known.FILL, ListSettings.FIRST);
     imports.start(id);
-    imports.work();
+    server.bean(ImportWork.class).work();
     // Another instance takes over: what this one had open is nothing to it.
     db.sql("UPDATE person_import SET worker = 'somebody else', lease_until = :gone WHERE id = :id")
         .param("gone", jeton.server.database.Utc.bind(server.clock.instant().minusSeconds(1)))

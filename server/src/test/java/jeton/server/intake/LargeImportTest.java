@@ -76,7 +76,7 @@ class LargeImportTest {
   private void work() {
     boolean more = true;
     for (int page = 1; more; page++) {
-      more = imports.work();
+      more = server.bean(ImportWork.class).work();
       if (page % LOOK_EVERY == 0) {
         assertThat(used() - before).as("octets alive after page %d", page).isLessThan(MOST_GROWTH);
       }

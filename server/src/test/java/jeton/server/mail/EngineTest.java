@@ -26,10 +26,10 @@ import jeton.server.bounce.Bounces;
 import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
 import jeton.server.business.SendingSettings;
-import jeton.server.followup.SequenceDraft.StepDraft;
 import jeton.server.mail.EngineWatch.Pile;
 import jeton.server.offer.OfferSettings;
 import jeton.server.people.People;
+import jeton.server.sequence.SequenceDraft.StepDraft;
 import jeton.standins.mailbox.Manners.Manner;
 import jeton.standins.mailbox.Returns;
 import org.apache.james.jdkim.DKIMVerifier;
@@ -277,7 +277,7 @@ class EngineTest {
   void opensAndClicks_countOncePerPerson_machinesApart_andNobodyWhoAskedNotToBe() {
     SampleOffer offer =
         new SampleOffer(
-            new jeton.server.followup.SequenceDraft.StepDraft(
+            new jeton.server.sequence.SequenceDraft.StepDraft(
                 java.util.Optional.empty(),
                 true,
                 1,

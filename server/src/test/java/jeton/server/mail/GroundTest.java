@@ -24,8 +24,9 @@ import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
 import jeton.server.business.Business;
 import jeton.server.business.SmtpSettings;
+import jeton.server.editing.SequencePauses;
 import jeton.server.followup.RunMover;
-import jeton.server.followup.Sequences;
+import jeton.server.sequence.Sequences;
 import jeton.server.smtp.MailTransport;
 import jeton.server.smtp.RawEmail;
 import org.junit.jupiter.api.Test;
@@ -276,7 +277,7 @@ class GroundTest {
     server.clock.forward(Duration.ofDays(1));
     server.bean(RunMover.class).moveDue(100);
     Sequences sequences = server.bean(Sequences.class);
-    sequences.pause(offer.sequence().id(), true);
+    server.bean(SequencePauses.class).pause(offer.sequence().id(), true);
     // It came into the outbox a moment after the pause had held what was there.
     db.sql("UPDATE outbox SET held = FALSE, try_at = due_at WHERE person_id = :id AND held")
         .param("id", personId(email))
@@ -286,7 +287,7 @@ class GroundTest {
         store.claimDue(server.clock.instant(), 100, Duration.ofMinutes(2)).stream()
             .filter(row -> row.to().equals(email))
             .toList();
-    sequences.pause(offer.sequence().id(), false);
+    server.bean(SequencePauses.class).pause(offer.sequence().id(), false);
     List<Long> ids = claimed.stream().map(OutboxStore.Row::id).toList();
     store.hold(claimed.get(0).claim(), ids, server.clock.instant());
     server.settle();
@@ -347,14 +348,14 @@ class GroundTest {
     server.clock.forward(Duration.ofDays(1));
     server.bean(RunMover.class).moveDue(100);
     // As if the pause had looked before the mover committed.
-    server.bean(Sequences.class).pause(offer.sequence().id(), true);
+    server.bean(SequencePauses.class).pause(offer.sequence().id(), true);
     db.sql("UPDATE outbox SET held = FALSE, try_at = :now WHERE id = :id")
         .param("now", jeton.server.database.Utc.bind(server.clock.instant()))
         .param("id", outboxId(email))
         .update();
     server.settle();
     assertThat(offer.subjects(email)).doesNotContain("A");
-    server.bean(Sequences.class).pause(offer.sequence().id(), false);
+    server.bean(SequencePauses.class).pause(offer.sequence().id(), false);
     server.settle();
     assertThat(offer.subjects(email)).contains("A");
   }

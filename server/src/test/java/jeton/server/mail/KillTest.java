@@ -14,7 +14,7 @@ import jeton.core.followup.Wait;
 import jeton.harness.ChildServer;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
-import jeton.server.followup.SequenceDraft;
+import jeton.server.sequence.SequenceDraft;
 import jeton.standins.mailbox.ReceivedEmail;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;

@@ -116,7 +116,7 @@ class MailingTest {
     List<Long> people = steps.people(3, list);
     Mailing mailing = steps.draft("x", Recipients.of(list), SendWhen.now());
     mailings.schedule(mailing.id(), mailing.version());
-    while (issues.work()) {
+    while (server.bean(GoingOut.class).work()) {
       // Until all are in the outbox.
     }
     server.bean(Departures.class).leaveLists(people.get(1), List.of(list), "x", Optional.empty());
@@ -223,7 +223,7 @@ class MailingTest {
     steps.people(4, list);
     Mailing mailing = steps.draft("x", Recipients.of(list), SendWhen.now());
     mailings.schedule(mailing.id(), mailing.version());
-    while (issues.work()) {
+    while (server.bean(GoingOut.class).work()) {
       // Until all are in the outbox.
     }
     long issue = issues.of(List.of(mailing.id())).get(0).id();
@@ -238,7 +238,7 @@ class MailingTest {
     assertThat(issues.numbers(List.of(issue)).get(issue).get("A").dropped()).isEqualTo(4);
     Mailing other = steps.draft("y", Recipients.of(list), SendWhen.now());
     mailings.schedule(other.id(), other.version());
-    while (issues.work()) {
+    while (server.bean(GoingOut.class).work()) {
       // Until all are in the outbox.
     }
     long second = issues.of(List.of(other.id())).get(0).id();
@@ -469,7 +469,7 @@ class MailingTest {
     steps.people(2, list);
     Mailing mailing = steps.draft("x", Recipients.of(list), SendWhen.now());
     mailings.schedule(mailing.id(), mailing.version());
-    while (issues.work()) {
+    while (server.bean(GoingOut.class).work()) {
       // Until all are in the outbox.
     }
     server.owner().delete("/api/lists/" + list);

@@ -27,11 +27,12 @@ import jeton.core.privatepage.Opens;
 import jeton.core.privatepage.Piece;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
-import jeton.server.followup.Sequence;
-import jeton.server.followup.SequenceDraft;
-import jeton.server.followup.Sequences;
+import jeton.server.editing.SequenceEdits;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
+import jeton.server.sequence.Sequence;
+import jeton.server.sequence.SequenceDraft;
+import jeton.server.sequence.Sequences;
 import jeton.server.tag.Tags;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -173,18 +174,20 @@ class PrivatePageTest extends PageSteps {
     SampleOffer offer = course(PassLimits.NONE);
     Sequences sequences = server.bean(Sequences.class);
     Sequence after = sequences.make("After the bath");
-    sequences.save(
-        after.id(),
-        1,
-        new SequenceDraft(
-            "After the bath",
-            new SequenceRules(
-                false,
-                Goal.NONE,
-                new Start(Start.Kind.TAG_GAINED, Optional.empty(), "saw the bath", 0, ""),
-                RunAgain.NEVER),
-            List.of(SampleOffer.step(1, "How was the bath?")),
-            false));
+    server
+        .bean(SequenceEdits.class)
+        .save(
+            after.id(),
+            1,
+            new SequenceDraft(
+                "After the bath",
+                new SequenceRules(
+                    false,
+                    Goal.NONE,
+                    new Start(Start.Kind.TAG_GAINED, Optional.empty(), "saw the bath", 0, ""),
+                    RunAgain.NEVER),
+                List.of(SampleOffer.step(1, "How was the bath?")),
+                false));
     String email = newAddress();
     String pass = pass(offer, email);
     offer.visitor.get(pass);

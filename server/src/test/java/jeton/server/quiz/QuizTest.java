@@ -29,12 +29,13 @@ import jeton.core.quiz.Scoring;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
-import jeton.server.followup.Sequence;
-import jeton.server.followup.SequenceDraft;
-import jeton.server.followup.Sequences;
+import jeton.server.editing.SequenceEdits;
 import jeton.server.offer.Offer;
 import jeton.server.offer.OfferSettings;
 import jeton.server.offer.Offers;
+import jeton.server.sequence.Sequence;
+import jeton.server.sequence.SequenceDraft;
+import jeton.server.sequence.Sequences;
 import jeton.server.tag.Tags;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -454,18 +455,20 @@ class QuizTest {
     Sequences sequences = server.bean(Sequences.class);
     Sequence own = sequences.make("Thread and boards");
     SequenceRules plain = own.rules();
-    sequences.save(
-        own.id(),
-        own.version(),
-        new SequenceDraft(
-            "Thread and boards",
-            new SequenceRules(
-                false,
-                plain.goal(),
-                new Start(Start.Kind.RESULT, Optional.of(offer.id), "", 0, "", "cop"),
-                plain.again()),
-            List.of(SampleOffer.step(0, "For Coptic binders")),
-            false));
+    server
+        .bean(SequenceEdits.class)
+        .save(
+            own.id(),
+            own.version(),
+            new SequenceDraft(
+                "Thread and boards",
+                new SequenceRules(
+                    false,
+                    plain.goal(),
+                    new Start(Start.Kind.RESULT, Optional.of(offer.id), "", 0, "", "cop"),
+                    plain.again()),
+                List.of(SampleOffer.step(0, "For Coptic binders")),
+                false));
     String coptic = newAddress();
     String other = newAddress();
     offer.signUp(rendered(offer, fields(coptic, "a1", "")));

@@ -10,8 +10,8 @@ import jeton.core.people.TagChange;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
-import jeton.server.followup.SequenceDraft;
 import jeton.server.offer.OfferSettings;
+import jeton.server.sequence.SequenceDraft;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 

@@ -37,13 +37,11 @@ import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
 import jeton.server.business.SendingSettings;
 import jeton.server.confirm.Confirmations;
+import jeton.server.editing.SequenceEdits;
+import jeton.server.followup.DueStarts;
 import jeton.server.followup.RunMover;
-import jeton.server.followup.Sequence;
-import jeton.server.followup.SequenceDraft;
-import jeton.server.followup.Sequences;
-import jeton.server.followup.Starts;
 import jeton.server.form.Forms;
-import jeton.server.handover.HandOvers;
+import jeton.server.handover.GivenUses;
 import jeton.server.leaving.Departures;
 import jeton.server.mail.Dispatcher;
 import jeton.server.mail.Outbox;
@@ -51,6 +49,9 @@ import jeton.server.offer.Offer;
 import jeton.server.offer.OfferSettings;
 import jeton.server.offer.Offers;
 import jeton.server.pass.Passes;
+import jeton.server.sequence.Sequence;
+import jeton.server.sequence.SequenceDraft;
+import jeton.server.sequence.Sequences;
 import jeton.server.signup.SignUps;
 import jeton.server.tag.Tags;
 import jeton.standins.mailbox.ReceivedEmail;
@@ -174,10 +175,12 @@ class ForetoldTest {
                     Stream.generate(this::tagChange).limit(chance.nextInt(3)).toList())));
     Sequences sequences = server.bean(Sequences.class);
     Sequence own = sequences.ofOffer(saved.id());
-    sequences.save(own.id(), own.version(), draft(rules(saved.id(), true)));
+    server.bean(SequenceEdits.class).save(own.id(), own.version(), draft(rules(saved.id(), true)));
     if (chance.nextInt(3) == 0) {
       Sequence other = sequences.make("Other " + number++);
-      sequences.save(other.id(), other.version(), draft(rules(saved.id(), false)));
+      server
+          .bean(SequenceEdits.class)
+          .save(other.id(), other.version(), draft(rules(saved.id(), false)));
     }
     return offers.changeState(saved.id(), OfferState.LIVE);
   }
@@ -333,7 +336,7 @@ class ForetoldTest {
   private Optional<Instant> due() {
     return Stream.of(
             server.bean(Outbox.class).nextDue(),
-            server.bean(Starts.class).nextDue(),
+            server.bean(DueStarts.class).nextDue(),
             server.bean(RunMover.class).nextDue())
         .flatMap(Optional::stream)
         .min(Instant::compareTo);
@@ -387,7 +390,7 @@ class ForetoldTest {
               Passes.Opening opening = passes.open(token, "file").orElseThrow();
               assertThat(opening.opened()).isEqualTo(foretold == Moment.Kind.PASS_USED);
               if (opening.firstUse()) {
-                server.bean(HandOvers.class).used(one.offer(), personId(one));
+                server.bean(GivenUses.class).used(one.offer(), personId(one));
               }
             });
   }
