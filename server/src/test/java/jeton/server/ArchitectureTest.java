@@ -20,6 +20,7 @@ import java.time.Instant;
 import java.util.Map;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
 
 /** The rules of ARCHITECTURE.md, held. */
 @AnalyzeClasses(
@@ -132,6 +133,17 @@ class ArchitectureTest {
                   type ->
                       type.getConstructors().stream()
                           .allMatch(c -> c.getParameters().size() <= MOST_ARGUMENTS)));
+
+  /** What a class needs stands in its own constructor. */
+  @ArchTest
+  static final ArchRule nothingIsCarriedInBags =
+      noClasses()
+          .that()
+          .resideInAPackage("jeton.server..")
+          .and()
+          .areRecords()
+          .should()
+          .beMetaAnnotatedWith(Component.class);
 
   @ArchTest
   static void roomsStayRooms(JavaClasses all) {

@@ -117,4 +117,48 @@ class TermsTest {
     assertThat(Money.minor("1.234", "EUR")).as("no such cent").isEmpty();
     assertThat(Money.minor("much", "EUR")).isEmpty();
   }
+
+  @Test
+  void aPlainCoupon_hasNoLimit_andKeepsItsWorth() {
+    Terms plain = Terms.plain(Worth.percent(1000), "EUR");
+    assertThat(plain.worthInWords()).isEqualTo("10 % off");
+    assertThat(plain.inWords(NOW, DUBLIN)).isEmpty();
+  }
+
+  @Test
+  void usesOfAllCodes_countTogether() {
+    Terms ten = terms(Worth.percent(1000), 0, null, null).withUsesInAll(Optional.of(10));
+    Terms.Order order = new Terms.Order(5000, "EUR", NOW);
+    assertThat(ten.refusal(NOW, DUBLIN, new Terms.Uses(0, 9), order)).isEmpty();
+    assertThat(ten.refusal(NOW, DUBLIN, new Terms.Uses(0, 10), order)).contains(Refusal.USED_UP);
+  }
+
+  @Test
+  void aCodeThatManyShare_isNotUsedUpByOneOfThem() {
+    Terms shared = terms(Worth.percent(1000), 100, 14, 1).forMany();
+    assertThat(shared.lastDay(NOW, DUBLIN)).isEmpty();
+    assertThat(
+            shared.refusal(NOW, DUBLIN, new Terms.Uses(99, 99), new Terms.Order(5000, "EUR", NOW)))
+        .isEmpty();
+  }
+
+  @Test
+  void aFirstDay_isSaid_untilItHasCome() {
+    Terms later = starting(LocalDate.of(2026, 11, 26));
+    assertThat(later.inWords(NOW, DUBLIN)).isEqualTo("Good from Thursday 26 November.");
+    assertThat(starting(LocalDate.of(2026, 11, 25)).inWords(NOW, DUBLIN)).isEmpty();
+  }
+
+  private static Terms starting(LocalDate day) {
+    return new Terms(
+        Worth.percent(1000),
+        "EUR",
+        "",
+        0,
+        Optional.of(day),
+        Optional.empty(),
+        Optional.empty(),
+        Optional.empty(),
+        Optional.empty());
+  }
 }

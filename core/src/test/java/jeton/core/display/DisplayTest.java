@@ -272,4 +272,48 @@ class DisplayTest {
             "display.trigger.amount",
             "display.priority");
   }
+
+  private static Optional<Reason> because(Pages pages, Trigger.Kind trigger, Visit visit) {
+    DisplayRules rules =
+        new DisplayRules(
+            pages,
+            new Audience(false, Audience.Who.EVERYBODY, 0, Audience.Devices.ANY, List.of()),
+            new Frequency(Optional.of(3), Optional.empty(), Optional.empty()),
+            Season.ALWAYS,
+            new Trigger(trigger, 0),
+            0);
+    return Display.decide(
+            List.of(
+                new Display.Candidate(
+                    "form", "offer", Shape.POP_UP, true, NOW.minusSeconds(9), rules)),
+            visit,
+            NOW,
+            DUBLIN)
+        .get(0)
+        .because();
+  }
+
+  private static Visit closedJustNow() {
+    return new Visit(
+        "https://shop.example/papers",
+        "",
+        "",
+        false,
+        1,
+        false,
+        Set.of(),
+        Map.of(
+            "form",
+            new Frequency.Past(Optional.of(NOW.minusSeconds(60)), Optional.empty(), 1, false)));
+  }
+
+  @Test
+  void whatKeepsAForm_isNamed() {
+    Pages elsewhere = new Pages(List.of(new PagePattern(PagePattern.Type.EXACT, "/")), List.of());
+    assertThat(because(elsewhere, Trigger.Kind.AT_ONCE, SOMEBODY)).contains(Reason.PAGE);
+    assertThat(because(Pages.ALL, Trigger.Kind.AT_ONCE, SOMEBODY)).isEmpty();
+    assertThat(because(Pages.ALL, Trigger.Kind.AT_ONCE, closedJustNow()))
+        .contains(Reason.CLOSED_LATELY);
+    assertThat(because(Pages.ALL, Trigger.Kind.ON_CLICK, closedJustNow())).isEmpty();
+  }
 }

@@ -66,4 +66,28 @@ class DisplayWordsTest {
     assertThat(words(Shape.FULL_PAGE, Audience.NOT_YET_SIGNED_UP, Season.ALWAYS, any))
         .isEqualTo("On its own page, for everybody who has the address.");
   }
+
+  private static String often(Integer close, Integer decline, Integer most) {
+    Frequency frequency =
+        new Frequency(
+            Optional.ofNullable(close), Optional.ofNullable(decline), Optional.ofNullable(most));
+    return DisplayWords.of(
+        Shape.POP_UP,
+        new DisplayRules(
+            Pages.ALL,
+            new Audience(false, Audience.Who.EVERYBODY, 0, Audience.Devices.ANY, List.of()),
+            frequency,
+            Season.ALWAYS,
+            trigger(Trigger.Kind.AT_ONCE, 0),
+            0));
+  }
+
+  @Test
+  void howOften_isSaidWhereItIsLimited() {
+    assertThat(often(1, 2, 3))
+        .contains("at most once in 1 day when closed")
+        .contains("not for 2 days after a no")
+        .contains("3 times in all");
+    assertThat(often(0, 0, null)).doesNotContain("closed", "after a no", "in all");
+  }
 }

@@ -99,4 +99,26 @@ class EmailAdviceTest {
             "See the two fixes");
     assertThat(SubjectIdeas.of(email("x", ""))).isEmpty();
   }
+
+  @Test
+  void whatIsJustWithinBounds_getsNone() {
+    EmailBlock link = EmailBlock.text("<p><a href=\"https://q.example\">x</a></p>");
+    assertThat(
+            codes(
+                email("s", "p", Collections.nCopies(8, link).toArray(EmailBlock[]::new)), WORDS, 0))
+        .isEmpty();
+    assertThat(codes(email("s", "p"), WORDS, 100_000)).isEmpty();
+    assertThat(codes(email("s", "p", EmailBlock.picture("abc", "A bath of colour", "")), WORDS, 0))
+        .isEmpty();
+  }
+
+  @Test
+  void aSubjectThatShouts_isTold() {
+    assertThat(codes(email("FREE PAPER TODAY", "p"), WORDS, 0)).containsExactly("shouting");
+  }
+
+  @Test
+  void whatIsAlwaysKnown_leavesNoHole() {
+    assertThat(codes(email("s", "p", EmailBlock.text("<p>{{email}}</p>")), Map.of(), 0)).isEmpty();
+  }
 }

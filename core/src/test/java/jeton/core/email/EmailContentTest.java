@@ -57,4 +57,18 @@ class EmailContentTest {
             org.assertj.core.groups.Tuple.tuple("email.preview", "unknown_fill_in"),
             org.assertj.core.groups.Tuple.tuple("email.blocks[0].html", "unknown_fill_in"));
   }
+
+  @Test
+  void fillIns_areLookedForInSubjectAndPlainTextToo() {
+    EmailContent email =
+        new EmailContent(
+            "{{nope}}",
+            "p",
+            EmailContent.Style.FRAMED,
+            java.util.List.of(),
+            "{{nope}}",
+            java.util.List.of());
+    assertThat(jeton.core.Refusals.of(problems -> email.check("email", FillIns.USUAL, problems)))
+        .containsExactly("email.subject unknown_fill_in", "email.ownPlain unknown_fill_in");
+  }
 }

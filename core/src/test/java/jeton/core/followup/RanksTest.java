@@ -40,4 +40,17 @@ class RanksTest {
       assertThat(ranks).isSorted().doesNotHaveDuplicates();
     }
   }
+
+  @Test
+  void severalNewSteps_shareTheGap() {
+    assertThat(Ranks.reorder(List.of(A, Ranks.NEW, Ranks.NEW, 2 * A)))
+        .containsExactly(A, A + A / 3, A + 2 * (A / 3), 2 * A);
+  }
+
+  @Test
+  void ofStepsThatChangedPlaces_theEarlierStays() {
+    assertThat(Ranks.reorder(List.of(2 * A, A))).containsExactly(2 * A, 3 * A);
+    assertThat(Ranks.reorder(List.of(3 * A, A, 4 * A)))
+        .containsExactly(3 * A, 3 * A + A / 2, 4 * A);
+  }
 }

@@ -91,4 +91,16 @@ class SequenceRulesTest {
     assertThat(pass.onPass(Start.Kind.PASS_NOT_USED, 4)).isFalse();
     assertThat(new Start(Start.Kind.TAG_GAINED, Optional.empty(), "A", 0, "").onTag("a")).isTrue();
   }
+
+  @Test
+  void aTimeThatIsNone_isToldAtItsField() {
+    assertThat(refusals(rules("8:00", "", ""))).containsExactly("step.at not_a_time");
+    assertThat(refusals(rules("", "9", ""))).containsExactly("step.from not_a_time");
+    assertThat(refusals(rules("", "08:00", "25:00"))).containsExactly("step.to not_a_time");
+    assertThat(refusals(rules("", "08:00", "24:00", DayOfWeek.MONDAY))).isEmpty();
+  }
+
+  private static List<String> refusals(StepRules rules) {
+    return jeton.core.Refusals.of(problems -> rules.check("step", problems));
+  }
 }

@@ -70,4 +70,21 @@ class FormSettingsTest {
     assertThat(Contrast.ratio("#777777", "#FFFFFF")).isCloseTo(4.478, within(1e-3));
     assertThat(LOOKS.inkContrast()).isGreaterThan(Contrast.ENOUGH);
   }
+
+  @Test
+  void allLists_areThoseOfTheForm_andOfItsBoxes() {
+    FormField letters = new FormField("letters", "Letters", "", "", false, false, "", List.of(3L));
+    FormSettings form = form(List.of(EMAIL, letters), List.of(), LOOKS);
+    assertThat(form.allLists()).containsExactlyInAnyOrder(1L, 3L);
+  }
+
+  @Test
+  void anEmptyLabel_isToldInWordsThatFitTheField() {
+    FormField consent = FormField.consent(" ", true);
+    FormField name = FormField.of("first_name", " ", false);
+    assertThat(form(List.of(EMAIL, consent, name), List.of(), LOOKS).check(KNOWN))
+        .extracting(Problem::message)
+        .containsExactly(
+            "Say what they agree to, or take the box out.", "Each field needs a label.");
+  }
 }

@@ -3,6 +3,7 @@ package jeton.core.form;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -39,5 +40,12 @@ class WebAddressTest {
   })
   void others_areRefusedForWhatTheyAre(String address, WebAddress.Fault fault) {
     assertThat(WebAddress.fault(address, OWN)).contains(fault);
+  }
+
+  @Test
+  void eachFault_hasWordsOfItsOwn() {
+    assertThat(WebAddress.Fault.values())
+        .extracting(WebAddress.Fault::message)
+        .noneMatch(String::isBlank);
   }
 }

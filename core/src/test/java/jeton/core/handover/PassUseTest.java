@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
 import jeton.core.Vectors;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import tools.jackson.databind.JsonNode;
@@ -50,5 +51,11 @@ class PassUseTest {
       assertThat(answer.name().toLowerCase(Locale.ROOT)).isEqualTo(wanted.get(0).asString());
       assertThat(used).isEqualTo(wanted.get(1).asInt());
     }
+  }
+
+  @Test
+  void aFile_isHandedOut_whereTheUseCountsOrGoesOn() {
+    assertThat(java.util.Arrays.stream(PassUse.Answer.values()).filter(PassUse.Answer::opens))
+        .containsExactly(PassUse.Answer.CONTINUES, PassUse.Answer.COUNTED);
   }
 }

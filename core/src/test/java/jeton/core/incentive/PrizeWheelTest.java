@@ -126,4 +126,32 @@ class PrizeWheelTest {
     assertThat(wheel(few, NEXT).standing(Map.of("c", 2)).chances().get(0).isNone()).isTrue();
     assertThat(wheel(few, NEXT).standing(Map.of()).chances().get(0).reduced()).isEqualTo("1/3");
   }
+
+  @Test
+  void sixteenSlices_areNotTooMany() {
+    List<PrizeSlice> sixteen =
+        java.util.stream.IntStream.range(0, 16)
+            .mapToObj(i -> slice("s" + i, "Sheet", "1", null, Prize.words("Sheet", "")))
+            .toList();
+    assertThat(faults(PrizeWheel.BLANK.with(sixteen))).isEmpty();
+  }
+
+  @Test
+  void itsWords_areLookedAt() {
+    jeton.core.wheel.WheelWords loud =
+        new jeton.core.wheel.WheelWords(
+            new jeton.core.form.PageWords("x".repeat(201), ""), "", null);
+    PrizeWheel blank = PrizeWheel.BLANK;
+    assertThat(
+            faults(
+                new PrizeWheel(blank.slices(), "EUR", blank.rules(), false, blank.looks(), loud)))
+        .containsExactly("gives.words.won.heading");
+  }
+
+  @Test
+  void aSliceWithoutALabel_isNamedByItsPlace() {
+    assertThat(wheel(SHEET, slice("b", "", "1", null, Prize.NONE)).missing())
+        .extracting(Lack::message)
+        .anyMatch(words -> words.contains("2"));
+  }
 }

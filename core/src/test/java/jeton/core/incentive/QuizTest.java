@@ -124,4 +124,57 @@ class QuizTest {
         .extracting(FillIn::key)
         .containsExactly("outcome", "outcome_words", "outcome_button", "outcome_link", "answer_q1");
   }
+
+  @Test
+  void whatLacks_isNamedByItsPlace_fromOneOn() {
+    Outcome untitled = new Outcome("b", "", "", "", "", "", 2, 4, List.of());
+    Question wordless =
+        new Question(
+            "q1",
+            "",
+            "",
+            "",
+            false,
+            false,
+            List.of(answer("x", "a", 2), new Answer("y", "", "", Map.of("b", 2), 2, List.of())));
+    assertThat(quiz(Scoring.MATCH, List.of(COPTIC, untitled), wordless).missing())
+        .filteredOn(Lack::grave)
+        .extracting(Lack::message)
+        .anyMatch(words -> words.startsWith("Question 1"))
+        .anyMatch(words -> words.startsWith("Outcome 2"))
+        .noneMatch(words -> words.contains(" 0") || words.contains(" -"));
+    Question oneWordless =
+        question("q1", answer("x", "a", 2), new Answer("y", "", "", Map.of("b", 2), 2, List.of()));
+    assertThat(codes(quiz(Scoring.MATCH, List.of(COPTIC, CASE), oneWordless), true))
+        .containsExactly("no_words");
+  }
+
+  @Test
+  void aLopsidedOutcome_isToldWithItsShare() {
+    Question onlyOne = question("q1", answer("x", "a", 2), answer("y", "a", 1));
+    assertThat(quiz(Scoring.MATCH, List.of(COPTIC, CASE), onlyOne).missing())
+        .filteredOn(lack -> lack.code().equals("lopsided"))
+        .extracting(Lack::message)
+        .singleElement()
+        .asString()
+        .contains("100 %");
+  }
+
+  @Test
+  void coverAndGate_areLookedAt() {
+    Quiz quiz =
+        new Quiz(
+            new Scheme(Scoring.MATCH, List.of(COPTIC, CASE), List.of(even()), Optional.empty()),
+            new Cover(true, "x".repeat(10_001), "", "x".repeat(201)),
+            Paging.ONE_AT_A_TIME,
+            new Gate(Gate.When.SKIPPABLE, "x".repeat(301), "", "x".repeat(201)),
+            false,
+            true);
+    Problems problems = new Problems();
+    quiz.check("gives", problems);
+    assertThat(problems.list())
+        .extracting(Problem::field)
+        .anyMatch(field -> field.startsWith("gives.cover"))
+        .anyMatch(field -> field.startsWith("gives.gate"));
+  }
 }

@@ -104,4 +104,19 @@ class NoticeSettingsTest {
     assertThat(SIGN_UP.count(1)).isEqualTo("1 sign-up");
     assertThat(PRIZE.count(12)).isEqualTo("12 prizes won");
   }
+
+  @Test
+  void digests_areTheDailyAndTheWeekly() {
+    assertThat(java.util.Arrays.stream(NoticePace.values()).filter(NoticePace::isDigest))
+        .containsExactly(NoticePace.DAILY, NoticePace.WEEKLY);
+  }
+
+  @Test
+  void fiftyOffersAndEmails_areNotTooMany() {
+    List<ForOffer> offers =
+        java.util.stream.LongStream.rangeClosed(1, 50)
+            .mapToObj(id -> new ForOffer(id, Map.of(SIGN_UP, DAILY)))
+            .toList();
+    assertThat(settings(Map.of(), offers, List.of()).check().list()).isEmpty();
+  }
 }

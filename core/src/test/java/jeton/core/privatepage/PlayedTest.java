@@ -66,4 +66,24 @@ class PlayedTest {
     assertThat(all.written()).hasSizeLessThan(3000);
     assertThat(all.share(20_000)).isGreaterThanOrEqualTo(45);
   }
+
+  private static String told(int stretches) {
+    return IntStream.range(0, stretches)
+        .mapToObj(i -> i * 10 + "-" + (i * 10 + 5))
+        .collect(Collectors.joining(","));
+  }
+
+  @Test
+  void twoHundredStretches_areKeptAsTheyAre_andNoMoreIsReadAtOnce() {
+    assertThat(Played.read(told(200)).written()).isEqualTo(told(200));
+    assertThat(Played.read(told(201)).written()).isEqualTo(told(200));
+    assertThat(Played.read("5-5").written()).isEmpty();
+  }
+
+  @Test
+  void whereThereAreTooMany_theShortestGapIsClosed() {
+    Played many = Played.read(told(200));
+    String closed = many.and(Played.read("1006-1009")).written();
+    assertThat(closed).contains("1000-1009,1010-").doesNotContain("1000-1005");
+  }
 }

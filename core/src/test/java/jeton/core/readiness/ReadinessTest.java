@@ -490,4 +490,120 @@ class ReadinessTest {
     ink = "#777777";
     assertThat(codes()).contains("low_contrast");
   }
+
+  @Test
+  void aFormOnItsLastDay_isNotOver() {
+    DisplayRules today =
+        new DisplayRules(
+            DisplayRules.IN_PAGE.pages(),
+            DisplayRules.IN_PAGE.audience(),
+            DisplayRules.IN_PAGE.frequency(),
+            new Season(
+                Optional.empty(),
+                Optional.of(java.time.LocalDate.of(2026, 11, 24)),
+                Set.of(),
+                0,
+                24),
+            DisplayRules.IN_PAGE.trigger(),
+            0);
+    forms.add(form("a", Shape.IN_PAGE, today, Optional.of(NOW)));
+    assertThat(codes()).doesNotContain("form_over");
+  }
+
+  @Test
+  void whatIsOpenedByAClick_doesNotInterrupt() {
+    DisplayRules calm = DisplayRules.CALM;
+    DisplayRules asked =
+        new DisplayRules(
+            calm.pages(),
+            calm.audience(),
+            calm.frequency(),
+            calm.season(),
+            new jeton.core.display.Trigger(jeton.core.display.Trigger.Kind.ON_CLICK, 0),
+            0);
+    forms.add(form("a", Shape.POP_UP, calm, Optional.of(NOW)));
+    forms.add(form("b", Shape.POP_UP, asked, Optional.of(NOW)));
+    assertThat(codes()).doesNotContain("two_interrupt");
+    forms.add(form("c", Shape.POP_UP, calm, Optional.of(NOW)));
+    assertThat(codes()).contains("two_interrupt");
+  }
+
+  @Test
+  void aGoalWhoseTagIsThere_isFine() {
+    rules =
+        new SequenceRules(
+            false,
+            new Goal(Goal.Kind.TAG_GAINED, "reader"),
+            SequenceRules.USUAL.start(),
+            RunAgain.NEVER);
+    step(true, 60, PLAIN);
+    assertThat(codes()).doesNotContain("tag_gone");
+  }
+
+  @Test
+  void theLastStep_asADraft_standsAtTheEnd() {
+    step(true, 60, PLAIN);
+    step(false, 60, PLAIN);
+    assertThat(codes()).contains("draft_at_the_end").doesNotContain("draft_in_the_middle");
+    assertThat(findings()).extracting(Finding::message).anyMatch(w -> w.contains("at the end"));
+    step(true, 60, PLAIN);
+    assertThat(codes()).contains("draft_in_the_middle");
+    assertThat(findings()).extracting(Finding::message).anyMatch(w -> w.contains("in the middle"));
+  }
+
+  private static EmailContent linking(String href, LinkTag... tags) {
+    return new EmailContent(
+        "s",
+        "p",
+        EmailContent.Style.FRAMED,
+        List.of(EmailBlock.text("<p><a href=\"" + href + "\">x</a></p>")),
+        "",
+        List.of(tags));
+  }
+
+  @Test
+  void aLinkWithoutAnAddress_isCalledThat() {
+    step(true, 60, linking(""));
+    assertThat(findings())
+        .filteredOn(f -> f.code().equals("dead_link"))
+        .extracting(Finding::message)
+        .singleElement()
+        .asString()
+        .contains("a link without an address");
+  }
+
+  @Test
+  void aTagOnALink_thatIsThere_isFine() {
+    String href = "https://q.example/a";
+    step(true, 60, linking(href, new LinkTag(href, "reader", true)));
+    assertThat(codes()).doesNotContain("tagged_link_gone", "tag_gone");
+  }
+
+  @Test
+  void aTagOnTheWay_thatIsThere_isFine() {
+    tagChanges = List.of(new TagChange(TagChange.When.SIGN_UP, "reader", true));
+    assertThat(codes()).doesNotContain("tag_gone");
+  }
+
+  @Test
+  void aFollowUpThatOnlyTalks_handsNothingOver() {
+    opens = false;
+    byEmail = false;
+    step(true, 60, PLAIN);
+    step(false, 60, HANDING_OVER);
+    assertThat(codes()).contains("nothing_hands_over");
+    step(true, 60, HANDING_OVER);
+    assertThat(codes()).doesNotContain("nothing_hands_over");
+  }
+
+  @Test
+  void twoStepsThatHandOver_haveNoCureByTheDeliveryEmail() {
+    byEmail = false;
+    step(true, 10, HANDING_OVER);
+    step(true, 10, HANDING_OVER);
+    assertThat(findings())
+        .filteredOn(f -> f.code().equals("two_hand_over"))
+        .singleElement()
+        .satisfies(f -> assertThat(f.fix()).isEmpty());
+  }
 }

@@ -308,4 +308,30 @@ class RehearsalTest {
         new Setup.Sequence(1, "Welcome", List.of(step(1, 2)), SequenceRules.USUAL, true, true));
     assertThat(story()).noneMatch(line -> line.contains("SEQUENCE_EMAIL"));
   }
+
+  @Test
+  void usingThePass_endsASequenceWhoseGoalThatIs() {
+    sequences.add(
+        new Setup.Sequence(
+            1,
+            "Welcome",
+            List.of(step(1, 30)),
+            new SequenceRules(
+                false,
+                new Goal(Goal.Kind.PASS_USED, ""),
+                SequenceRules.USUAL.start(),
+                RunAgain.NEVER),
+            true,
+            false));
+    usesAfter = Optional.of(Duration.ofDays(1));
+    assertThat(story()).contains("33 PASS_USED", "33 RUN_ENDS GOAL_REACHED");
+  }
+
+  @Test
+  void aSequenceThatRests_sendsNothing_whileOthersGoOn() {
+    followUp(step(1, 2));
+    sequences.add(
+        new Setup.Sequence(2, "Resting", List.of(step(2, 1)), SequenceRules.USUAL, true, true));
+    assertThat(story()).contains("57 SEQUENCE_EMAIL 1").noneMatch(l -> l.endsWith("EMAIL 2"));
+  }
 }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.stream.Stream;
 import jeton.core.Vectors;
+import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.MethodSource;
 import tools.jackson.databind.JsonNode;
@@ -33,5 +34,13 @@ class EmailAddressTest {
     } catch (EmailAddress.Refused refused) {
       return "refused " + refused.fault().code();
     }
+  }
+
+  @Test
+  void eachFault_hasWordsOfItsOwn() {
+    assertThat(EmailAddress.Fault.values())
+        .extracting(EmailAddress.Fault::message)
+        .doesNotHaveDuplicates()
+        .noneMatch(String::isBlank);
   }
 }
