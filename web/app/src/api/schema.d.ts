@@ -628,6 +628,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mail/outbox/give-up-all": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["giveUpAll"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mail/outbox/retry": {
         parameters: {
             query?: never;
@@ -638,6 +654,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["retry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mail/outbox/retry-all": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["retryAll"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2758,7 +2790,7 @@ export interface components {
             op: "IS" | "IS_NOT" | "HAS" | "HAS_NOT" | "CONTAINS" | "DOES_NOT_CONTAIN" | "EMPTY" | "NOT_EMPTY" | "BEFORE" | "AFTER" | "WITHIN_DAYS" | "MORE" | "LESS";
             value: string;
         };
-        Cure: {
+        CureWish: {
             code: string;
             control: string;
         };
@@ -2969,10 +3001,10 @@ export interface components {
             mayBeUnknown: boolean;
             usualWords: string;
         };
-        Finding: {
+        FindingView: {
             code: string;
             control: string;
-            fix?: components["schemas"]["Fix"];
+            fix?: components["schemas"]["FixView"];
             message: string;
             /** @enum {string} */
             severity: "GRAVE" | "WORTH_A_LOOK";
@@ -2995,8 +3027,7 @@ export interface components {
             changes: components["schemas"]["WeightChange"][];
             possible: boolean;
         };
-        Fix: {
-            value: string;
+        FixView: {
             words: string;
         };
         Followed: {
@@ -3114,7 +3145,7 @@ export interface components {
             delay?: components["schemas"]["Delay"];
             /** @enum {string} */
             end?: "STEPS_EXHAUSTED" | "PERSON_LEFT" | "PERSON_UNREACHABLE" | "PERSON_BLOCKED" | "GOAL_REACHED" | "REMOVED_BY_OWNER";
-            findings: components["schemas"]["Finding"][];
+            findings: components["schemas"]["FindingView"][];
             html: string;
             /** @enum {string} */
             kind: "ANSWER" | "CONFIRMATION_EMAIL" | "CONFIRMED_PAGE" | "CONFIRMATION_RAN_OUT" | "DELIVERY_EMAIL" | "PASS_USED" | "PASS_RAN_OUT" | "RUN_STARTS" | "SEQUENCE_EMAIL" | "SKIPPED" | "RUN_ENDS" | "LEAVES";
@@ -3581,7 +3612,7 @@ export interface components {
             size: number;
         };
         OfferFinding: {
-            finding: components["schemas"]["Finding"];
+            finding: components["schemas"]["FindingView"];
             offer: string;
             /** Format: int64 */
             offerId: number;
@@ -3641,7 +3672,7 @@ export interface components {
         OfferView: {
             address: string;
             fillIns: components["schemas"]["FillIn"][];
-            findings: components["schemas"]["Finding"][];
+            findings: components["schemas"]["FindingView"][];
             kindMayChange: boolean;
             mayGoLive: boolean;
             offer: components["schemas"]["Offer"];
@@ -5832,6 +5863,26 @@ export interface operations {
             };
         };
     };
+    giveUpAll: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EmailsChanged"];
+                };
+            };
+        };
+    };
     retry: {
         parameters: {
             query?: never;
@@ -5844,6 +5895,26 @@ export interface operations {
                 "application/json": components["schemas"]["Chosen"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EmailsChanged"];
+                };
+            };
+        };
+    };
+    retryAll: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
@@ -6691,7 +6762,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Cure"];
+                "application/json": components["schemas"]["CureWish"];
             };
         };
         responses: {

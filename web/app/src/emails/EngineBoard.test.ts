@@ -30,8 +30,9 @@ function board() {
     'GET /mail/outbox?pile=WAITING': pile('WAITING', []),
     'GET /mail/outbox?pile=TROUBLED': pile('TROUBLED', [line(1), line(2, { kind: 'DELIVERY', failures: 1 })]),
     'GET /mail/outbox?pile=FAILED': pile('FAILED', [line(3, { pile: 'FAILED', said: '550 no such user' })]),
-    'POST /mail/outbox/retry': { emails: 2 },
-    'POST /mail/outbox/give-up': { emails: 1 },
+    'POST /mail/outbox/retry': { emails: 1 },
+    'POST /mail/outbox/retry-all': { emails: 2 },
+    'POST /mail/outbox/give-up-all': { emails: 1 },
   })
 }
 
@@ -71,7 +72,8 @@ describe('The mail engine', () => {
     expect((await screen.findByRole('status')).textContent).toBe('2 emails tried again now.')
     await user.click(screen.getByRole('checkbox', { name: 'The delivery to p2@mail.example' }))
     await user.click(screen.getByRole('button', { name: 'Try 1 email now' }))
-    await expect.poll(() => server.bodies('POST /mail/outbox/retry')).toEqual([{ ids: [] }, { ids: [2] }])
+    await expect.poll(() => server.bodies('POST /mail/outbox/retry')).toEqual([{ ids: [2] }])
+    expect(server.bodies('POST /mail/outbox/retry-all')).toHaveLength(1)
   })
 
   it('asks before it gives up all, and gives up only then', async () => {
@@ -81,17 +83,17 @@ describe('The mail engine', () => {
     const dialog = await screen.findByRole('dialog')
     expect(dialog.textContent).toContain('2 emails would never be sent')
     await user.click(within(dialog).getByRole('button', { name: 'Keep trying' }))
-    expect(server.bodies('POST /mail/outbox/give-up')).toEqual([])
+    expect(server.bodies('POST /mail/outbox/give-up-all')).toEqual([])
     await user.click(screen.getByRole('button', { name: 'Give up all of these' }))
     await user.click(within(await screen.findByRole('dialog')).getByRole('button', { name: 'Give them up' }))
     expect((await screen.findByRole('status')).textContent).toBe(
       '1 email given up. People stay where they are.',
     )
-    expect(server.bodies('POST /mail/outbox/give-up')).toEqual([{ ids: [] }])
+    expect(server.bodies('POST /mail/outbox/give-up-all')).toHaveLength(1)
   })
 
   it('says so when what failed cannot be tried again', async () => {
-    board().on('POST /mail/outbox/retry', { emails: 0 })
+    board().on('POST /mail/outbox/retry-all', { emails: 0 })
     const { user } = await open(/Failed/)
     expect(screen.queryByRole('button', { name: /Give up/ })).toBeNull()
     await user.click(screen.getByRole('button', { name: 'Try all now' }))

@@ -71,7 +71,7 @@ async function load() {
 }
 
 async function act(what: 'retry' | 'giveUp', done: (n: number) => string) {
-  const { emails } = await engine[what](chosen.value)
+  const { emails } = await engine[what](chosen.value.length > 0 ? chosen.value : 'all')
   said.value = done(emails)
   await load()
 }

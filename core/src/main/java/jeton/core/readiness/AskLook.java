@@ -28,7 +28,7 @@ final class AskLook {
         on.isEmpty(),
         Finding.worthALook(
                 "no_form_on", "Every form is off, so nobody can sign up.", Stop.ASK, "forms")
-            .curedBy("Turn the hosted page on"));
+            .curedBy(new Cure.TurnHostedPageOn()));
     for (Facts.Asking form : on) {
       Looks looks = form.settings().looks();
       when(
@@ -67,7 +67,7 @@ final class AskLook {
     if (over) {
       findings.add(
           finding(form, "form_over", name + " is past its last day: nobody can reach it.")
-              .curedBy("Take the last day out"));
+              .curedBy(new Cure.TakeLastDayOut(form.key())));
     } else if (nowhere) {
       findings.add(
           finding(

@@ -58,7 +58,7 @@ final class EmailLook {
               stop,
               control);
       String usual = FillIns.usualWords(name);
-      findings.add(usual.isEmpty() ? hole : hole.curedBy("Say “" + usual + "” then", name));
+      findings.add(usual.isEmpty() ? hole : hole.curedBy(new Cure.SayUsualWords(name, usual)));
     }
     for (LinkTag change : email.linkTags()) {
       tag(change.tag());
@@ -75,7 +75,7 @@ final class EmailLook {
       findings.add(
           Finding.worthALook(
                   "tag_gone", what + " names a tag that is gone: " + tag + ".", stop, control)
-              .curedBy("Make the tag “" + tag + "” again", tag));
+              .curedBy(new Cure.MakeTag(tag)));
     }
   }
 

@@ -10,10 +10,15 @@ import jeton.core.incentive.Lack;
  * @param message one sentence for the owner
  * @param stop where on the track it belongs
  * @param control what to show to cure it, as a name the interface knows
- * @param fix a safe cure; empty when only the owner can cure it
+ * @param cure a safe one; empty when only the owner can cure it
  */
 public record Finding(
-    String code, Severity severity, String message, Stop stop, String control, Optional<Fix> fix) {
+    String code,
+    Severity severity,
+    String message,
+    Stop stop,
+    String control,
+    Optional<Cure> cure) {
 
   /** How bad it is. */
   public enum Severity {
@@ -47,21 +52,8 @@ public record Finding(
     return new Finding(code, Severity.WORTH_A_LOOK, message, stop, control, Optional.empty());
   }
 
-  /**
-   * A safe cure.
-   *
-   * @param words what it does, as a button says it
-   * @param value what it is done with, such as a tag's name; may be empty
-   */
-  public record Fix(String words, String value) {}
-
   /** The same with a safe cure. */
-  Finding curedBy(String words) {
-    return curedBy(words, "");
-  }
-
-  /** The same with a safe cure that needs to know a name. */
-  Finding curedBy(String words, String value) {
-    return new Finding(code, severity, message, stop, control, Optional.of(new Fix(words, value)));
+  Finding curedBy(Cure safe) {
+    return new Finding(code, severity, message, stop, control, Optional.of(safe));
   }
 }

@@ -77,7 +77,7 @@ final class FollowUpLook {
                   "The first email hands it over, but it does not come at once.",
                   Stop.FOLLOW_UP,
                   "step-" + first.step().id())
-              .curedBy("Send it at once"));
+              .curedBy(new Cure.SendAtOnce(first.step().id())));
     }
     Plan.Due last = plan.get(plan.size() - 1);
     if (last.at().isAfter(timing.now().plus(FAR_OFF))) {
@@ -117,7 +117,7 @@ final class FollowUpLook {
   private void tagGone(String words, String tag, String control) {
     findings.add(
         Finding.worthALook("tag_gone", words + tag + ".", Stop.FOLLOW_UP, control)
-            .curedBy("Make the tag “" + tag + "” again", tag));
+            .curedBy(new Cure.MakeTag(tag)));
   }
 
   private void add(String code, String message, String control) {

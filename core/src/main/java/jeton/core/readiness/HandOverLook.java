@@ -33,7 +33,7 @@ final class HandOverLook {
                 "Nothing hands it over: neither the confirmed page nor an email.",
                 Stop.HAND_OVER,
                 "byEmail")
-            .curedBy("Send the delivery email"));
+            .curedBy(new Cure.SendDelivery()));
     when(
         facts.handOver().onTheSpot() && facts.confirm().on(),
         Finding.worthALook(
@@ -48,7 +48,7 @@ final class HandOverLook {
                 "Only the confirmed page hands it over. Whoever closes it has no link by email.",
                 Stop.HAND_OVER,
                 "byEmail")
-            .curedBy("Send the delivery email"));
+            .curedBy(new Cure.SendDelivery()));
     if (facts.handOver().byEmail()) {
       lookAtDelivery();
     }
@@ -65,7 +65,7 @@ final class HandOverLook {
                 "The delivery email carries no pass: no button, file link or block leads to it.",
                 Stop.HAND_OVER,
                 "email")
-            .curedBy("Put the button in"));
+            .curedBy(new Cure.PutPassIn()));
     findings.addAll(
         new EmailLook(facts, "The delivery email", Stop.HAND_OVER, "email")
             .look(facts.handOver().email()));
@@ -93,7 +93,7 @@ final class HandOverLook {
             Stop.FOLLOW_UP,
             "steps");
     boolean deliveryIsOne = facts.handOver().byEmail();
-    when(close, deliveryIsOne ? two.curedBy("Leave the delivery email out") : two);
+    when(close, deliveryIsOne ? two.curedBy(new Cure.LeaveDeliveryOut()) : two);
   }
 
   private void lookAtTag(TagChange change) {
@@ -104,7 +104,7 @@ final class HandOverLook {
                 "A tag given or taken on the way is gone: " + change.tag() + ".",
                 Stop.HAND_OVER,
                 "tags")
-            .curedBy("Make the tag “" + change.tag() + "” again", change.tag()));
+            .curedBy(new Cure.MakeTag(change.tag())));
   }
 
   private void when(boolean wrong, Finding finding) {

@@ -143,7 +143,7 @@ public final class Readiness {
                   "The confirmation email has no button that confirms.",
                   Stop.CONFIRM,
                   "email")
-              .curedBy("Put the button in"));
+              .curedBy(new Cure.PutConfirmButtonIn()));
       findings.addAll(
           new EmailLook(facts, "The confirmation email", Stop.CONFIRM, "email")
               .look(facts.confirm().email()));

@@ -46,6 +46,11 @@ public class Documents {
     return part == null ? null : mapper.treeToValue(part, type);
   }
 
+  /** A tree as a document. */
+  public <T> T of(JsonNode tree, Class<T> type) {
+    return mapper.treeToValue(tree, type);
+  }
+
   /** The text as a document. */
   public <T> T read(String text, Class<T> type) {
     return mapper.readValue(text, type);

@@ -39,13 +39,21 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/offers/{offerId}")
 class FormApi {
   private final Forms forms;
+  private final FormLayouts layouts;
   private final Offers offers;
   private final Business business;
   private final Pages pages;
   private final FormRenderer renderer;
 
-  FormApi(Forms forms, Offers offers, Business business, Pages pages, FormRenderer renderer) {
+  FormApi(
+      Forms forms,
+      FormLayouts layouts,
+      Offers offers,
+      Business business,
+      Pages pages,
+      FormRenderer renderer) {
     this.forms = forms;
+    this.layouts = layouts;
     this.offers = offers;
     this.business = business;
     this.pages = pages;
@@ -120,8 +128,7 @@ class FormApi {
 
   @GetMapping("/form-layouts")
   List<FormLayouts.Layout> layouts(@PathVariable long offerId) {
-    return FormLayouts.of(
-        offers.get(offerId).settings().name(), business.now().settings().palette());
+    return layouts.of(offers.get(offerId).settings().name(), business.now().settings().palette());
   }
 
   @PostMapping("/forms")

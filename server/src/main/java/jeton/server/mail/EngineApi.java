@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import jeton.server.dkim.Dkim;
 import jeton.server.dkim.DnsRecords;
+import jeton.server.problem.Refused;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -28,8 +29,15 @@ class EngineApi {
     this.records = records;
   }
 
-  /** Which emails; none for all that failed. */
-  record Chosen(List<Long> ids) {}
+  /** These emails. */
+  record Chosen(List<Long> ids) {
+    List<Long> some() {
+      if (ids == null || ids.isEmpty()) {
+        throw new Refused("ids", "none", "Choose the emails first.");
+      }
+      return ids;
+    }
+  }
 
   record EmailsChanged(int emails) {}
 
@@ -49,16 +57,24 @@ class EngineApi {
 
   @PostMapping("/outbox/retry")
   EmailsChanged retry(@RequestBody Chosen chosen) {
-    return new EmailsChanged(
-        chosen.ids().isEmpty()
-            ? engine.tryNow() + engine.retryGivenUp()
-            : engine.retry(chosen.ids()));
+    return new EmailsChanged(engine.retry(chosen.some()));
+  }
+
+  /** All that failed, whatever they failed for. */
+  @PostMapping("/outbox/retry-all")
+  EmailsChanged retryAll() {
+    return new EmailsChanged(engine.tryNow() + engine.retryGivenUp());
   }
 
   @PostMapping("/outbox/give-up")
   EmailsChanged giveUp(@RequestBody Chosen chosen) {
-    return new EmailsChanged(
-        chosen.ids().isEmpty() ? engine.giveUpTroubled() : engine.giveUp(chosen.ids()));
+    return new EmailsChanged(engine.giveUp(chosen.some()));
+  }
+
+  /** All that is in trouble. */
+  @PostMapping("/outbox/give-up-all")
+  EmailsChanged giveUpAll() {
+    return new EmailsChanged(engine.giveUpTroubled());
   }
 
   /** Ends a halt; returns the view of what is troubled. */

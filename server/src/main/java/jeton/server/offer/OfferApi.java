@@ -97,10 +97,10 @@ class OfferApi {
   }
 
   /** Which finding is to be cured. */
-  record Cure(String code, String control) {}
+  record CureWish(String code, String control) {}
 
   @PostMapping("/{id}/fixes")
-  OfferViews.OfferView fix(@PathVariable long id, @RequestBody Cure cure) {
+  OfferViews.OfferView fix(@PathVariable long id, @RequestBody CureWish cure) {
     views.cure(id, cure.code(), cure.control());
     return views.of(offers.get(id));
   }

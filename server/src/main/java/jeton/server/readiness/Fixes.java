@@ -11,10 +11,10 @@ import jeton.core.display.Season;
 import jeton.core.email.EmailBlock;
 import jeton.core.email.EmailButton;
 import jeton.core.email.EmailContent;
-import jeton.core.email.FillIns;
 import jeton.core.followup.StepRules;
 import jeton.core.followup.Wait;
 import jeton.core.handover.HandOverSettings;
+import jeton.core.readiness.Cure;
 import jeton.core.readiness.Finding;
 import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
@@ -64,27 +64,79 @@ public class Fixes {
   @Transactional
   public void fix(long offerId, String code, String control) {
     Offer offer = offers.get(offerId);
-    Finding finding =
+    Cure cure =
         readiness.of(List.of(offer)).get(offer.id()).stream()
             .filter(f -> f.code().equals(code) && f.control().equals(control))
-            .filter(f -> f.fix().isPresent())
+            .map(Finding::cure)
+            .flatMap(Optional::stream)
             .findFirst()
             .orElseThrow(
                 () ->
                     new Refused(
                         "readiness", "not_there", "That is mended already, or changed since."));
-    String value = finding.fix().orElseThrow().value();
-    switch (code) {
-      case "no_confirm_button" -> saveConfirm(offer);
-      case "delivery_without_pass" -> addPass(offer);
-      case "nothing_hands_over", "page_only" -> byEmail(offer, true);
-      case "two_hand_over" -> byEmail(offer, false);
-      case "empty_fill_in" -> sayUsualWords(value);
-      case "tag_gone" -> tags.make(value);
-      case "first_not_at_once" -> atOnce(offerId, control);
-      case "no_form_on" -> forms.turn(forms.hosted(offerId).id(), true);
-      case "form_over" -> withoutLastDay(offerId, control);
-      default -> throw new IllegalStateException("No cure for " + code);
+    cure.accept(new Curing(offer));
+  }
+
+  /** Does each cure for one offer. */
+  private final class Curing implements Cure.Visitor<Void> {
+    private final Offer offer;
+
+    Curing(Offer offer) {
+      this.offer = offer;
+    }
+
+    @Override
+    public Void putConfirmButtonIn(Cure.PutConfirmButtonIn cure) {
+      saveConfirm(offer);
+      return null;
+    }
+
+    @Override
+    public Void putPassIn(Cure.PutPassIn cure) {
+      addPass(offer);
+      return null;
+    }
+
+    @Override
+    public Void sendDelivery(Cure.SendDelivery cure) {
+      byEmail(offer, true);
+      return null;
+    }
+
+    @Override
+    public Void leaveDeliveryOut(Cure.LeaveDeliveryOut cure) {
+      byEmail(offer, false);
+      return null;
+    }
+
+    @Override
+    public Void sayUsualWords(Cure.SayUsualWords cure) {
+      Fixes.this.sayUsualWords(cure.fillIn(), cure.usual());
+      return null;
+    }
+
+    @Override
+    public Void makeTag(Cure.MakeTag cure) {
+      tags.make(cure.tag());
+      return null;
+    }
+
+    @Override
+    public Void sendAtOnce(Cure.SendAtOnce cure) {
+      atOnce(offer.id(), cure.stepId());
+      return null;
+    }
+
+    @Override
+    public Void turnHostedPageOn(Cure.TurnHostedPageOn cure) {
+      forms.turn(forms.hosted(offer.id()).id(), true);
+      return null;
+    }
+
+    @Override
+    public Void takeLastDayOut(Cure.TakeLastDayOut cure) {
+      withoutLastDay(offer.id(), cure.formKey());
+      return null;
     }
   }
 
@@ -127,22 +179,22 @@ public class Fixes {
     return email.withBlocks(blocks);
   }
 
-  private void sayUsualWords(String fillIn) {
+  private void sayUsualWords(String fillIn, String usual) {
     Business.Snapshot now = business.now();
     BusinessSettings s = now.settings();
     Map<String, String> words = new HashMap<>(s.whenUnknown());
-    words.put(fillIn, FillIns.usualWords(fillIn));
+    words.put(fillIn, usual);
     business.save(now.version(), s.withWhenUnknown(words));
   }
 
-  private void atOnce(long offerId, String control) {
+  private void atOnce(long offerId, long stepId) {
     Sequence sequence = sequences.ofOffer(offerId);
     SequenceDraft draft = SequenceDraft.of(sequence);
     List<SequenceDraft.StepDraft> steps =
         draft.steps().stream()
             .map(
                 step ->
-                    control.equals("step-" + step.id().orElse(0L))
+                    step.id().equals(Optional.of(stepId))
                         ? new SequenceDraft.StepDraft(
                             step.id(),
                             step.emailId(),
@@ -158,12 +210,9 @@ public class Fixes {
         new SequenceDraft(draft.name(), draft.rules(), steps, false));
   }
 
-  private void withoutLastDay(long offerId, String control) {
+  private void withoutLastDay(long offerId, String formKey) {
     Form form =
-        forms.of(offerId).stream()
-            .filter(f -> control.equals("form-" + f.key()))
-            .findFirst()
-            .orElseThrow();
+        forms.of(offerId).stream().filter(f -> formKey.equals(f.key())).findFirst().orElseThrow();
     DisplayRules rules = form.settings().display();
     Season season = rules.season();
     Season open =

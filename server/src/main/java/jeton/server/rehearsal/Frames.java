@@ -22,6 +22,7 @@ import jeton.server.incentive.Incentives;
 import jeton.server.leaving.LeaveWords;
 import jeton.server.mail.OutgoingEmail;
 import jeton.server.markup.Gift;
+import jeton.server.offer.FindingView;
 import jeton.server.offer.Offer;
 import jeton.server.sequence.Sequence;
 import org.springframework.stereotype.Component;
@@ -74,7 +75,7 @@ class Frames {
       Optional<StepRules> rules,
       Optional<Moment.Delay> delay,
       Optional<RunEnd> end,
-      List<Finding> findings) {}
+      List<FindingView> findings) {}
 
   /** What every moment is drawn with. */
   private record Pen(Offer offer, Gift gift, Stage.RehearsalWish wish) {}
@@ -113,7 +114,10 @@ class Frames {
                   email.map(Sequence.Email::rules),
                   moment.delay(),
                   moment.end(),
-                  findings.stream().filter(finding -> concerns(finding, moment)).toList());
+                  findings.stream()
+                      .filter(finding -> concerns(finding, moment))
+                      .map(FindingView::of)
+                      .toList());
             })
         .toList();
   }

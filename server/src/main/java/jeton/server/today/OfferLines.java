@@ -6,6 +6,7 @@ import java.util.Map;
 import jeton.core.offer.OfferState;
 import jeton.core.readiness.Finding;
 import jeton.server.numbers.Numbers;
+import jeton.server.offer.FindingView;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
 import jeton.server.readiness.Judgements;
@@ -28,7 +29,7 @@ class OfferLines {
   record OfferLine(long id, String name, OfferState state, Numbers.Track track) {}
 
   /** What would go wrong with an offer as it stands. */
-  record OfferFinding(long offerId, String offer, Finding finding) {}
+  record OfferFinding(long offerId, String offer, FindingView finding) {}
 
   /** How many offers there are. */
   long count() {
@@ -61,7 +62,7 @@ class OfferLines {
         .flatMap(
             o ->
                 found.getOrDefault(o.id(), List.of()).stream()
-                    .map(one -> new OfferFinding(o.id(), o.settings().name(), one)))
+                    .map(one -> new OfferFinding(o.id(), o.settings().name(), FindingView.of(one))))
         .sorted(Comparator.comparing(f -> f.finding().severity()))
         .toList();
   }

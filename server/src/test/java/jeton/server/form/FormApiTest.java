@@ -54,7 +54,8 @@ class FormApiTest {
 
   @Test
   void layouts_areManyOverTheShapes_eachWholeAndReadable() {
-    List<FormLayouts.Layout> all = FormLayouts.of("A plan", List.of("#B07A2A"));
+    List<FormLayouts.Layout> all =
+        server.bean(FormLayouts.class).of("A “plan” \\ n", List.of("#B07A2A"));
     assertThat(all).hasSizeGreaterThanOrEqualTo(12);
     assertThat(all).extracting(FormLayouts.Layout::id).doesNotHaveDuplicates();
     Set<Shape> shapes = new HashSet<>();

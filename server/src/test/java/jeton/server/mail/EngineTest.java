@@ -146,7 +146,10 @@ class EngineTest {
     assertThat(pile(Pile.FAILED, one)).hasSize(1);
     assertThat(state(one)).isEqualTo("WAITING_TO_CONFIRM");
     server.manners.become(Manner.GOOD);
-    owner.json("POST", "/api/mail/outbox/retry", Map.of("ids", List.of()));
+    assertThat(owner.json("POST", "/api/mail/outbox/retry", Map.of("ids", List.of())).status())
+        .as("nobody is not everybody")
+        .isEqualTo(422);
+    owner.json("POST", "/api/mail/outbox/retry-all", Map.of());
     server.settle();
     assertThat(offer.subjects(one)).as("given up, tried again").hasSize(1);
     assertThat(offer.subjects(two)).hasSize(1);

@@ -60,7 +60,7 @@ class QuizOwnerTest {
   }
 
   private SampleOffer offer() {
-    return offer(QuizTest.quiz(Gate.When.BEFORE));
+    return offer(OnTheQuiz.quiz(Gate.When.BEFORE));
   }
 
   private String path(SampleOffer offer, String rest) {
@@ -143,7 +143,7 @@ class QuizOwnerTest {
   @Test
   void balance_isExact_saysWhatDecides_andWhatOneMorePointWouldChange() {
     SampleOffer offer = offer();
-    Scheme scheme = QuizTest.quiz(Gate.When.BEFORE).scheme();
+    Scheme scheme = OnTheQuiz.quiz(Gate.When.BEFORE).scheme();
     JsonNode balance =
         server
             .owner()
@@ -167,7 +167,7 @@ class QuizOwnerTest {
   void evenedOut_asAListOfChanges_thatDoWhatTheySay() {
     SampleOffer offer = offer();
     Scheme lopsided =
-        QuizTest.quiz(Gate.When.BEFORE)
+        OnTheQuiz.quiz(Gate.When.BEFORE)
             .scheme()
             .withPoints("q1", "a2", "cop", 3)
             .withPoints("q2", "a1", "cop", 5);
