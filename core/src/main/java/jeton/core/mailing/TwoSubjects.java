@@ -5,6 +5,7 @@ import jeton.core.email.EmailContent;
 import jeton.core.email.EmailText;
 import jeton.core.email.FillIns;
 import jeton.core.problem.Problems;
+import jeton.core.trial.Trial;
 
 /**
  * Two versions of a subject (X1). Version A is the email's own.

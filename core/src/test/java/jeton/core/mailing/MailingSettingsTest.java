@@ -19,6 +19,7 @@ import jeton.core.email.EmailButton;
 import jeton.core.email.EmailContent;
 import jeton.core.email.FillIns;
 import jeton.core.segment.Criterion;
+import jeton.core.trial.Trial;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;

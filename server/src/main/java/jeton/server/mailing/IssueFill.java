@@ -6,7 +6,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import jeton.core.mailing.Trial;
+import jeton.core.trial.Trial;
 import jeton.core.mailing.TwoSubjects;
 import jeton.server.business.Business;
 import jeton.server.mail.Outbox;

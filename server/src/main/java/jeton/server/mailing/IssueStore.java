@@ -10,7 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import jeton.core.mailing.MailingSettings;
-import jeton.core.mailing.Trial;
+import jeton.core.trial.Trial;
 import jeton.core.mailing.TwoSubjects;
 import jeton.core.segment.Criterion;
 import jeton.server.database.Documents;

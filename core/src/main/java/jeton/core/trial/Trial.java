@@ -1,4 +1,4 @@
-package jeton.core.mailing;
+package jeton.core.trial;
 
 import java.math.BigDecimal;
 import java.math.RoundingMode;

@@ -1,4 +1,4 @@
-package jeton.core.mailing;
+package jeton.core.trial;
 
 import static org.assertj.core.api.Assertions.assertThat;
 

@@ -1,0 +1,2 @@
+/** Two versions tried against each other (rules X). */
+package jeton.core.trial;
