@@ -23,6 +23,7 @@ const BUDGETS = {
   'src/people/PersonPage.vue': 50,
   'src/emails/EmailsPage.vue': 60,
   'src/mailing/MailingPage.vue': 260,
+  'src/numbers/NumbersPage.vue': 220,
   'src/site/SitePage.vue': 40,
   'src/setup/SetupPage.vue': 110,
 }

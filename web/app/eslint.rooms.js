@@ -24,6 +24,7 @@ export const ROOMS = [
   'wheel',
   'offer',
   'emails',
+  'numbers',
   'site',
   'notice',
   'setup',

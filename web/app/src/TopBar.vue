@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import {
   mdiAccountGroupOutline,
+  mdiChartLineVariant,
   mdiDotsHorizontal,
   mdiMagnify,
   mdiCalendarTodayOutline,
@@ -21,6 +22,7 @@ const NAV = [
   { to: '/offers', words: 'Offers', icon: mdiGiftOutline },
   { to: '/people', words: 'People', icon: mdiAccountGroupOutline },
   { to: '/emails', words: 'Emails', icon: mdiEmailOutline },
+  { to: '/numbers', words: 'Numbers', icon: mdiChartLineVariant },
   { to: '/site', words: 'Site', icon: mdiWeb },
   { to: '/setup', words: 'Setup', icon: mdiCogOutline, more: true },
 ]

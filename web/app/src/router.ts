@@ -52,6 +52,11 @@ const ROUTES: RouteRecordRaw[] = [
     component: () => import('./mailing/MailingPage.vue'),
     meta: { title: 'Email to many' },
   },
+  {
+    path: '/numbers/:part(forms)?',
+    component: () => import('./numbers/NumbersPage.vue'),
+    meta: { title: 'Numbers' },
+  },
   { path: '/people', component: () => import('./people/PeoplePage.vue'), meta: { title: 'People' } },
   {
     path: '/people/import/:id(\\d+)?',

@@ -980,6 +980,102 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/numbers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["numbers_3"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/numbers/forms.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["formsCsv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/numbers/offers.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["offersCsv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/numbers/recount": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["recount"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/numbers/worth-trying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["worthTrying"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/numbers/worth-trying/{key}/hidden": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["hide"];
+        post?: never;
+        delete: operations["show"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/offers": {
         parameters: {
             query?: never;
@@ -2794,6 +2890,20 @@ export interface components {
             code: string;
             control: string;
         };
+        DayFigures: {
+            /** Format: int64 */
+            before: number;
+            /** Format: date */
+            day: string;
+            /** Format: int64 */
+            signUps: number;
+        };
+        DayRange: {
+            /** Format: date */
+            from: string;
+            /** Format: date */
+            to: string;
+        };
         Delay: {
             /** Format: date-time */
             from: string;
@@ -3069,6 +3179,22 @@ export interface components {
             required: boolean;
             value: string;
         };
+        FormFigures: {
+            /** Format: int32 */
+            asks: number;
+            before: components["schemas"]["Track"];
+            /** Format: int64 */
+            id: number;
+            name: string;
+            offer: string;
+            /** Format: int64 */
+            offerId: number;
+            on: boolean;
+            /** @enum {string} */
+            shape: "IN_PAGE" | "POP_UP" | "SLIDE_IN" | "BAR" | "FULL_PAGE";
+            signUps: components["schemas"]["Stretch"];
+            track: components["schemas"]["Track"];
+        };
         FormMake: {
             settings: components["schemas"]["FormSettings"];
             /** @enum {string} */
@@ -3211,6 +3337,16 @@ export interface components {
         };
         HtmlToImport: {
             html: string;
+        };
+        Idea: {
+            /** Format: double */
+            gain: number;
+            key: string;
+            /** @enum {string} */
+            kind: "ASKS_MUCH" | "FEW_CONFIRM" | "FEW_USE";
+            /** Format: int64 */
+            offerId: number;
+            words: string;
         };
         ImportColumn: {
             name: string;
@@ -3584,6 +3720,13 @@ export interface components {
                 [key: string]: "AT_ONCE" | "DAILY" | "WEEKLY" | "NOT";
             };
         };
+        NumbersView: {
+            before: components["schemas"]["DayRange"];
+            days: components["schemas"]["DayRange"];
+            forms: components["schemas"]["FormFigures"][];
+            offers: components["schemas"]["OfferFigures"][];
+            signUps: components["schemas"]["DayFigures"][];
+        };
         Offer: {
             files: components["schemas"]["OfferFile"][];
             /** Format: int64 */
@@ -3599,6 +3742,18 @@ export interface components {
             updatedAt: string;
             /** Format: int32 */
             version: number;
+        };
+        OfferFigures: {
+            before: components["schemas"]["Track"];
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            kind: "DOWNLOAD" | "COUPON" | "PRIVATE_PAGE" | "QUIZ" | "WHEEL";
+            name: string;
+            /** @enum {string} */
+            state: "DRAFT" | "LIVE" | "PAUSED" | "ENDED";
+            stretches: components["schemas"]["Stretch"][];
+            track: components["schemas"]["Track"];
         };
         OfferFile: {
             hash: string;
@@ -4527,6 +4682,11 @@ export interface components {
             /** Format: int64 */
             size: number;
         };
+        Stretch: {
+            /** Format: int64 */
+            points?: number;
+            share: components["schemas"]["Share"];
+        };
         TableForm: {
             charset: string;
             delimiter: string;
@@ -4660,6 +4820,12 @@ export interface components {
         };
         Tracking: {
             untracked: boolean;
+        };
+        Tried: {
+            /** Format: int32 */
+            hidden: number;
+            ideas: components["schemas"]["Idea"][];
+            tooEarly: boolean;
         };
         Trigger: {
             /** Format: int32 */
@@ -6553,6 +6719,150 @@ export interface operations {
             header?: never;
             path: {
                 id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    numbers_3: {
+        parameters: {
+            query?: {
+                from?: string;
+                to?: string;
+                against?: "BEFORE" | "YEAR_BEFORE";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NumbersView"];
+                };
+            };
+        };
+    };
+    formsCsv: {
+        parameters: {
+            query?: {
+                from?: string;
+                to?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    offersCsv: {
+        parameters: {
+            query?: {
+                from?: string;
+                to?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    recount: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    worthTrying: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tried"];
+                };
+            };
+        };
+    };
+    hide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    show: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
             };
             cookie?: never;
         };

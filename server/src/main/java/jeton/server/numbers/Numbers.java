@@ -20,6 +20,17 @@ public class Numbers {
     /** Nobody yet. */
     public static final Track EMPTY = new Track(0, 0, 0, 0, 0, 0);
 
+    /** Both together. */
+    public Track plus(Track more) {
+      return new Track(
+          seen + more.seen,
+          signedUp + more.signedUp,
+          confirmed + more.confirmed,
+          handedOver + more.handedOver,
+          used + more.used,
+          followedUp + more.followedUp);
+    }
+
     /** From "signed up" on, each against the count before it. */
     public List<Share> shares() {
       return List.of(

@@ -18,8 +18,8 @@ import jeton.core.mailing.MailingSettings;
 import jeton.core.mailing.Recipients;
 import jeton.core.mailing.Repeat;
 import jeton.core.mailing.SendWhen;
-import jeton.core.trial.Trial;
 import jeton.core.mailing.TwoSubjects;
+import jeton.core.trial.Trial;
 import jeton.harness.Http;
 import org.junit.jupiter.api.Test;
 

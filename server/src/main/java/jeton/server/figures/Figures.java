@@ -1,0 +1,195 @@
+package jeton.server.figures;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+import jeton.core.display.Shape;
+import jeton.core.numbers.DayRange;
+import jeton.core.numbers.Rate;
+import jeton.core.offer.OfferKind;
+import jeton.core.offer.OfferState;
+import jeton.core.problem.Problems;
+import jeton.server.form.Form;
+import jeton.server.form.Forms;
+import jeton.server.numbers.DayNumbers;
+import jeton.server.numbers.Numbers;
+import jeton.server.offer.Offer;
+import jeton.server.offer.Offers;
+import jeton.server.problem.Refused;
+import org.springframework.stereotype.Service;
+
+/** Offers and forms over a range of days, beside another (N1, N2). */
+@Service
+class Figures {
+  private final DayNumbers numbers;
+  private final Offers offers;
+  private final Forms forms;
+
+  Figures(DayNumbers numbers, Offers offers, Forms forms) {
+    this.numbers = numbers;
+    this.offers = offers;
+    this.forms = forms;
+  }
+
+  /**
+   * A rate on the track, and how it was before.
+   *
+   * @param points how many more of a hundred than before; empty where nobody stood there then
+   */
+  record Stretch(Numbers.Share share, Optional<Long> points) {
+    static Stretch of(long successes, long of, long before, long ofBefore) {
+      Numbers.Share now = Numbers.Share.of(successes, of);
+      Numbers.Share then = Numbers.Share.of(before, ofBefore);
+      return new Stretch(
+          now,
+          of == 0 || ofBefore == 0
+              ? Optional.empty()
+              : Optional.of(Math.round(100 * (now.share() - then.share()))));
+    }
+  }
+
+  /**
+   * An offer.
+   *
+   * @param track views, then people: those who first signed up for it on one of these days, and how
+   *     far they have come by now
+   * @param stretches signed up of those who saw it, confirmed, handed over, used, followed up: each
+   *     of the stop before it, the last of those it was handed over to
+   */
+  record OfferFigures(
+      long id,
+      String name,
+      OfferKind kind,
+      OfferState state,
+      Numbers.Track track,
+      Numbers.Track before,
+      List<Stretch> stretches) {}
+
+  /**
+   * A form.
+   *
+   * @param asks how many things it asks for, consent left out
+   * @param signUps people who first signed up for its offer by it, of its views
+   */
+  record FormFigures(
+      long id,
+      long offerId,
+      String offer,
+      String name,
+      Shape shape,
+      boolean on,
+      int asks,
+      Numbers.Track track,
+      Numbers.Track before,
+      Stretch signUps) {}
+
+  /** How many signed up on a day, and on the day that it is compared with. */
+  record DayFigures(LocalDate day, long signUps, long before) {}
+
+  /**
+   * Of all offers, those with most sign-ups first; those with nothing in either range are left out.
+   */
+  List<OfferFigures> offers(DayRange days, DayRange before) {
+    Map<Long, Numbers.Track> now = numbers.offers(days);
+    Map<Long, Numbers.Track> then = numbers.offers(before);
+    return offers.known().stream()
+        .filter(o -> now.containsKey(o.id()) || then.containsKey(o.id()) || isLive(o))
+        .map(
+            o ->
+                of(
+                    o,
+                    now.getOrDefault(o.id(), Numbers.Track.EMPTY),
+                    then.getOrDefault(o.id(), Numbers.Track.EMPTY)))
+        .sorted(java.util.Comparator.comparing(o -> -o.track().signedUp()))
+        .toList();
+  }
+
+  private static boolean isLive(Offer offer) {
+    return offer.state() == OfferState.LIVE;
+  }
+
+  private static OfferFigures of(Offer o, Numbers.Track now, Numbers.Track then) {
+    return new OfferFigures(
+        o.id(),
+        o.settings().name(),
+        o.kind(),
+        o.state(),
+        now,
+        then,
+        List.of(
+            Stretch.of(now.signedUp(), now.seen(), then.signedUp(), then.seen()),
+            Stretch.of(now.confirmed(), now.signedUp(), then.confirmed(), then.signedUp()),
+            Stretch.of(now.handedOver(), now.confirmed(), then.handedOver(), then.confirmed()),
+            Stretch.of(now.used(), now.handedOver(), then.used(), then.handedOver()),
+            Stretch.of(now.followedUp(), now.handedOver(), then.followedUp(), then.handedOver())));
+  }
+
+  /** Of all forms that were seen or used in either range, those with most sign-ups first. */
+  List<FormFigures> forms(DayRange days, DayRange before) {
+    Map<Long, Numbers.Track> now = numbers.forms(days);
+    Map<Long, Numbers.Track> then = numbers.forms(before);
+    return forms.remembered().stream()
+        .filter(f -> now.containsKey(f.id()) || then.containsKey(f.id()))
+        .map(
+            f ->
+                of(
+                    f,
+                    now.getOrDefault(f.id(), Numbers.Track.EMPTY),
+                    then.getOrDefault(f.id(), Numbers.Track.EMPTY)))
+        .sorted(java.util.Comparator.comparing(f -> -f.track().signedUp()))
+        .toList();
+  }
+
+  private FormFigures of(Form f, Numbers.Track now, Numbers.Track then) {
+    return new FormFigures(
+        f.id(),
+        f.offerId(),
+        offers.remembered(f.offerId()).settings().name(),
+        f.settings().name(),
+        f.shape(),
+        f.on(),
+        (int) f.settings().fields().stream().filter(field -> !isConsent(field.key())).count(),
+        now,
+        then,
+        Stretch.of(now.signedUp(), now.seen(), then.signedUp(), then.seen()));
+  }
+
+  private static boolean isConsent(String key) {
+    return key.startsWith("consent");
+  }
+
+  /** Day by day. */
+  List<DayFigures> signUps(DayRange days, DayRange before) {
+    Map<LocalDate, Long> now = numbers.signUps(days);
+    Map<LocalDate, Long> then = numbers.signUps(before);
+    // The year before may have a day less.
+    List<LocalDate> compared =
+        Stream.concat(before.each(), Stream.iterate(before.to(), d -> d))
+            .limit(days.days())
+            .toList();
+    List<LocalDate> shown = days.each().toList();
+    return java.util.stream.IntStream.range(0, shown.size())
+        .mapToObj(
+            i ->
+                new DayFigures(
+                    shown.get(i),
+                    now.getOrDefault(shown.get(i), 0L),
+                    then.getOrDefault(compared.get(i), 0L)))
+        .toList();
+  }
+
+  /** What can be counted at all. */
+  static DayRange checked(DayRange days) {
+    Problems problems = new Problems();
+    days.check(problems);
+    Refused.unlessNone(problems.list());
+    return days;
+  }
+
+  /** A share as the rules judge it. */
+  static Rate rate(long successes, long of) {
+    return new Rate(Math.min(successes, of), of);
+  }
+}

@@ -1,0 +1,182 @@
+package jeton.server.figures;
+
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import jeton.core.numbers.DayRange;
+import jeton.server.business.Business;
+import jeton.server.csv.CsvAnswer;
+import jeton.server.numbers.Counting;
+import jeton.server.numbers.Numbers;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/**
+ * Numbers over HTTP. Days are the business's: from one to another, or the last so many; without
+ * any, the last 28.
+ */
+@RestController
+@RequestMapping("/api/numbers")
+class FiguresApi {
+  private static final int USUAL_DAYS = 28;
+  private final Figures figures;
+  private final Ideas ideas;
+  private final Counting counting;
+  private final Business business;
+  private final Clock clock;
+
+  FiguresApi(Figures figures, Ideas ideas, Counting counting, Business business, Clock clock) {
+    this.figures = figures;
+    this.ideas = ideas;
+    this.counting = counting;
+    this.business = business;
+    this.clock = clock;
+  }
+
+  /**
+   * All of a range.
+   *
+   * @param before what it is compared with
+   */
+  record NumbersView(
+      DayRange days,
+      DayRange before,
+      List<Figures.OfferFigures> offers,
+      List<Figures.FormFigures> forms,
+      List<Figures.DayFigures> signUps) {}
+
+  @GetMapping
+  NumbersView numbers(
+      @RequestParam Optional<Integer> days,
+      @RequestParam Optional<LocalDate> from,
+      @RequestParam Optional<LocalDate> to,
+      @RequestParam(defaultValue = "BEFORE") DayRange.Against against) {
+    DayRange range = range(days, from, to);
+    DayRange before = range.before(against);
+    return new NumbersView(
+        range,
+        before,
+        figures.offers(range, before),
+        figures.forms(range, before),
+        figures.signUps(range, before));
+  }
+
+  private LocalDate today() {
+    return LocalDate.ofInstant(clock.instant(), business.now().settings().zoneId());
+  }
+
+  private DayRange range(Optional<Integer> days, Optional<LocalDate> from, Optional<LocalDate> to) {
+    LocalDate last = to.orElseGet(this::today);
+    return Figures.checked(
+        from.map(first -> new DayRange(first, last))
+            .orElseGet(() -> DayRange.last(days.orElse(USUAL_DAYS), last)));
+  }
+
+  @GetMapping("/offers.csv")
+  void offersCsv(
+      @RequestParam Optional<Integer> days,
+      @RequestParam Optional<LocalDate> from,
+      @RequestParam Optional<LocalDate> to,
+      HttpServletResponse response)
+      throws IOException {
+    DayRange range = range(days, from, to);
+    once(
+        response,
+        new CsvAnswer.Table(
+            "offers.csv",
+            List.of(
+                "offer",
+                "from",
+                "to",
+                "seen",
+                "signed up",
+                "confirmed",
+                "handed over",
+                "used",
+                "followed up")),
+        figures.offers(range, range.before(DayRange.Against.BEFORE)).stream()
+            .map(o -> row(o.name(), range, o.track()))
+            .toList());
+  }
+
+  private static List<Object> row(String name, DayRange days, Numbers.Track t) {
+    return List.of(
+        name,
+        days.from(),
+        days.to(),
+        t.seen(),
+        t.signedUp(),
+        t.confirmed(),
+        t.handedOver(),
+        t.used(),
+        t.followedUp());
+  }
+
+  @GetMapping("/forms.csv")
+  void formsCsv(
+      @RequestParam Optional<Integer> days,
+      @RequestParam Optional<LocalDate> from,
+      @RequestParam Optional<LocalDate> to,
+      HttpServletResponse response)
+      throws IOException {
+    DayRange range = range(days, from, to);
+    once(
+        response,
+        new CsvAnswer.Table(
+            "forms.csv",
+            List.of("form", "offer", "from", "to", "views", "sign-ups", "things asked")),
+        figures.forms(range, range.before(DayRange.Against.BEFORE)).stream()
+            .map(
+                f ->
+                    List.<Object>of(
+                        f.name(),
+                        f.offer(),
+                        range.from(),
+                        range.to(),
+                        f.track().seen(),
+                        f.track().signedUp(),
+                        f.asks()))
+            .toList());
+  }
+
+  private static void once(
+      HttpServletResponse response, CsvAnswer.Table table, List<List<Object>> rows)
+      throws IOException {
+    CsvAnswer.write(response, table, below -> below == 0 ? List.of() : rows, row -> 0L, row -> row);
+  }
+
+  @GetMapping("/worth-trying")
+  Ideas.Tried worthTrying() {
+    return ideas.now(today());
+  }
+
+  @PutMapping("/worth-trying/{key}/hidden")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void hide(@PathVariable String key) {
+    ideas.hide(key);
+  }
+
+  @DeleteMapping("/worth-trying/{key}/hidden")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void show(@PathVariable String key) {
+    ideas.show(key);
+  }
+
+  /** Makes all counts anew from what happened; it is done in the background. */
+  @PostMapping("/recount")
+  @ResponseStatus(HttpStatus.ACCEPTED)
+  void recount() {
+    counting.again();
+  }
+}

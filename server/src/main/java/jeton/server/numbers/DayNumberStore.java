@@ -1,0 +1,95 @@
+package jeton.server.numbers;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.LocalDate;
+import java.util.HashMap;
+import java.util.Map;
+import jeton.core.numbers.DayRange;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+
+/** Counts of days added up. */
+@Repository
+class DayNumberStore {
+  private static final String SUMS =
+      """
+      SUM(signed_up) AS signed_up, SUM(confirmed) AS confirmed, SUM(handed_over) AS handed_over,
+             SUM(used) AS used, SUM(followed_up) AS followed_up
+        FROM track_day WHERE day BETWEEN :from AND :to
+      """;
+  private static final String OFFERS = "SELECT offer_id AS id, " + SUMS + " GROUP BY offer_id";
+  private static final String FORMS = "SELECT form_id AS id, " + SUMS + " GROUP BY form_id";
+
+  private static final String VIEWS =
+      """
+      SELECT v.form_id, f.offer_id, SUM(v.views) AS views
+        FROM form_view v JOIN form f ON f.id = v.form_id
+       WHERE v.day BETWEEN :from AND :to
+       GROUP BY v.form_id, f.offer_id
+      """;
+
+  private static final String DAYS =
+      """
+      SELECT day, SUM(signed_up) AS n FROM track_day
+       WHERE day BETWEEN :from AND :to
+       GROUP BY day
+      """;
+
+  private final JdbcClient db;
+
+  DayNumberStore(JdbcClient db) {
+    this.db = db;
+  }
+
+  private JdbcClient.StatementSpec of(String sql, DayRange days) {
+    return db.sql(sql).param("from", days.from()).param("to", days.to());
+  }
+
+  Map<Long, Numbers.Track> offers(DayRange days) {
+    return tracks(OFFERS, "offer_id", days);
+  }
+
+  Map<Long, Numbers.Track> forms(DayRange days) {
+    return tracks(FORMS, "form_id", days);
+  }
+
+  private Map<Long, Numbers.Track> tracks(String sql, String by, DayRange days) {
+    Map<Long, Numbers.Track> tracks = new HashMap<>();
+    of(sql, days)
+        .query(
+            row -> {
+              tracks.merge(row.getLong("id"), track(row), Numbers.Track::plus);
+            });
+    of(VIEWS, days)
+        .query(
+            row -> {
+              tracks.merge(row.getLong(by), seen(row.getLong("views")), Numbers.Track::plus);
+            });
+    return tracks;
+  }
+
+  private static Numbers.Track track(ResultSet row) throws SQLException {
+    return new Numbers.Track(
+        0,
+        row.getLong("signed_up"),
+        row.getLong("confirmed"),
+        row.getLong("handed_over"),
+        row.getLong("used"),
+        row.getLong("followed_up"));
+  }
+
+  private static Numbers.Track seen(long views) {
+    return new Numbers.Track(views, 0, 0, 0, 0, 0);
+  }
+
+  Map<LocalDate, Long> signUps(DayRange days) {
+    Map<LocalDate, Long> signUps = new HashMap<>();
+    of(DAYS, days)
+        .query(
+            row -> {
+              signUps.put(row.getObject("day", LocalDate.class), row.getLong("n"));
+            });
+    return signUps;
+  }
+}

@@ -1,0 +1,34 @@
+package jeton.server.numbers;
+
+import java.time.LocalDate;
+import java.util.Map;
+import jeton.core.numbers.DayRange;
+import org.springframework.stereotype.Service;
+
+/**
+ * What was counted by days (N1): views of these days, and how far those have come by now who first
+ * signed up for an offer on one of them. At most a second or two behind.
+ */
+@Service
+public class DayNumbers {
+  private final DayNumberStore store;
+
+  DayNumbers(DayNumberStore store) {
+    this.store = store;
+  }
+
+  /** By offer; those of which nothing was counted are left out. */
+  public Map<Long, Numbers.Track> offers(DayRange days) {
+    return store.offers(days);
+  }
+
+  /** By the form of that first sign-up. */
+  public Map<Long, Numbers.Track> forms(DayRange days) {
+    return store.forms(days);
+  }
+
+  /** How many signed up for an offer for the first time on each day; days with nobody left out. */
+  public Map<LocalDate, Long> signUps(DayRange days) {
+    return store.signUps(days);
+  }
+}

@@ -1,0 +1,52 @@
+package jeton.server.numbers;
+
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import jeton.server.history.History;
+import jeton.server.history.HistoryListener;
+import org.springframework.stereotype.Component;
+
+/** Notes whom something happened to, in the transaction in which it did. */
+@Component
+class TrackMarks implements HistoryListener {
+  private static final Set<History.Kind> COUNTED =
+      EnumSet.of(
+          History.Kind.SIGNED_UP,
+          History.Kind.CONFIRMED,
+          History.Kind.HANDED_OVER,
+          History.Kind.PASS_USED,
+          History.Kind.GRANT_USED,
+          History.Kind.FOLLOW_UP_SENT);
+
+  private final TrackStore store;
+
+  TrackMarks(TrackStore store) {
+    this.store = store;
+  }
+
+  @Override
+  public void happened(List<History.Event> events) {
+    Set<TrackStore.Pair> pairs =
+        events.stream()
+            .filter(event -> COUNTED.contains(event.kind()))
+            .map(TrackMarks::pair)
+            .flatMap(Optional::stream)
+            .collect(Collectors.toSet());
+    if (!pairs.isEmpty()) {
+      store.mark(pairs);
+    }
+    events.stream()
+        .filter(event -> event.kind() == History.Kind.MERGED)
+        .flatMap(event -> event.personId().stream())
+        .forEach(store::markMerged);
+  }
+
+  private static Optional<TrackStore.Pair> pair(History.Event event) {
+    return event
+        .offerId()
+        .flatMap(offer -> event.personId().map(person -> new TrackStore.Pair(offer, person)));
+  }
+}

@@ -1,0 +1,236 @@
+package jeton.server.numbers;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import jeton.server.database.Utc;
+import org.springframework.jdbc.core.namedparam.MapSqlParameterSource;
+import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
+import org.springframework.jdbc.core.namedparam.SqlParameterSource;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+
+/** Counts by day, and whom they are behind with. */
+@Repository
+class TrackStore {
+  private static final String MARK =
+      "INSERT IGNORE INTO track_due (offer_id, person_id) VALUES (:offerId, :personId)";
+
+  // Whoever was taken together with somebody, or apart again, is counted anew with all their
+  // offers.
+  private static final String MARK_MERGED =
+      """
+      INSERT IGNORE INTO track_due (offer_id, person_id)
+      SELECT w.offer_id, w.person_id
+        FROM (SELECT :personId AS id UNION SELECT gone_id FROM person_merge WHERE kept_id = :personId) p
+        JOIN (SELECT offer_id, person_id FROM sign_up UNION SELECT offer_id, person_id FROM track) w
+          ON w.person_id = p.id
+      """;
+
+  private static final String MARK_ALL =
+      """
+      INSERT IGNORE INTO track_due (offer_id, person_id)
+      SELECT offer_id, person_id FROM sign_up UNION SELECT offer_id, person_id FROM track
+      """;
+
+  private static final String CLAIM =
+      """
+      SELECT offer_id, person_id FROM track_due
+       ORDER BY offer_id, person_id LIMIT :most FOR UPDATE SKIP LOCKED
+      """;
+
+  // The first sign-up says when they came, and by which form; any of them whether they confirmed.
+  private static final String COUNT =
+      """
+      SELECT s.person_id, s.at, s.form_id,
+             (SELECT MAX(c.confirmed_at IS NOT NULL OR c.decision = 'HAND_OVER') FROM sign_up c
+               WHERE c.offer_id = s.offer_id AND c.person_id = s.person_id) AS confirmed,
+             EXISTS (SELECT 1 FROM pass p
+                      WHERE p.offer_id = s.offer_id AND p.person_id = s.person_id) AS handed_over,
+             EXISTS (SELECT 1 FROM pass p
+                      WHERE p.offer_id = s.offer_id AND p.person_id = s.person_id
+                        AND p.first_used_at IS NOT NULL) AS used,
+             EXISTS (SELECT 1 FROM run r JOIN run_step t ON t.run_id = r.id
+                      WHERE r.offer_id = s.offer_id AND r.person_id = s.person_id
+                        AND t.sent_at IS NOT NULL) AS followed_up
+        FROM (SELECT MIN(id) AS id FROM sign_up
+               WHERE offer_id = :offerId AND person_id IN (:people)
+               GROUP BY person_id) first
+        JOIN sign_up s ON s.id = first.id
+      """;
+
+  private static final String KNOWN =
+      "SELECT * FROM track WHERE offer_id = :offerId AND person_id IN (:people)";
+
+  private static final String FORGET =
+      "DELETE FROM track WHERE offer_id = :offerId AND person_id IN (:people)";
+
+  private static final String KEEP =
+      """
+      INSERT INTO track (offer_id, person_id, day, form_id, confirmed, handed_over, used, followed_up)
+      VALUES (:offerId, :personId, :day, :formId, :confirmed, :handedOver, :used, :followedUp)
+      """;
+
+  private static final String ADD =
+      """
+      INSERT INTO track_day
+             (day, offer_id, form_id, signed_up, confirmed, handed_over, used, followed_up)
+      VALUES (:day, :offerId, :formId, :signedUp, :confirmed, :handedOver, :used, :followedUp)
+          ON DUPLICATE KEY UPDATE signed_up = signed_up + VALUES(signed_up),
+             confirmed = confirmed + VALUES(confirmed),
+             handed_over = handed_over + VALUES(handed_over),
+             used = used + VALUES(used),
+             followed_up = followed_up + VALUES(followed_up)
+      """;
+
+  private static final String DONE =
+      "DELETE FROM track_due WHERE offer_id = :offerId AND person_id IN (:people)";
+
+  private static final String ADD_UP =
+      """
+      INSERT INTO track_day
+             (day, offer_id, form_id, signed_up, confirmed, handed_over, used, followed_up)
+      SELECT day, offer_id, form_id, COUNT(*), SUM(confirmed), SUM(handed_over), SUM(used),
+             SUM(followed_up)
+        FROM track
+       GROUP BY day, offer_id, form_id
+      """;
+
+  private static final String ZONE = "SELECT zone FROM track_zone WHERE id = 1 FOR UPDATE";
+  private static final String SET_ZONE =
+      "INSERT INTO track_zone (id, zone) VALUES (1, :zone) ON DUPLICATE KEY UPDATE zone = :zone";
+
+  private final JdbcClient db;
+  private final NamedParameterJdbcTemplate batch;
+
+  TrackStore(JdbcClient db, NamedParameterJdbcTemplate batch) {
+    this.db = db;
+    this.batch = batch;
+  }
+
+  /** Somebody with an offer. */
+  record Pair(long offerId, long personId) {}
+
+  void mark(Collection<Pair> pairs) {
+    batch.batchUpdate(
+        MARK,
+        pairs.stream()
+            .map(
+                pair ->
+                    new MapSqlParameterSource("offerId", pair.offerId())
+                        .addValue("personId", pair.personId()))
+            .toArray(SqlParameterSource[]::new));
+  }
+
+  void markMerged(long personId) {
+    db.sql(MARK_MERGED).param("personId", personId).update();
+  }
+
+  void markAll() {
+    db.sql(MARK_ALL).update();
+  }
+
+  /** Some who are due, locked; those that another instance has in its hands are passed over. */
+  List<Pair> claim(int most) {
+    return db.sql(CLAIM)
+        .param("most", most)
+        .query((row, n) -> new Pair(row.getLong("offer_id"), row.getLong("person_id")))
+        .list();
+  }
+
+  /** How far these came, from what happened; who never signed up is left out. */
+  List<Tracked> count(long offerId, List<Long> people, ZoneId zone) {
+    return db.sql(COUNT)
+        .param("offerId", offerId)
+        .param("people", people)
+        .query((row, n) -> read(row, offerId, LocalDate.ofInstant(at(row), zone)))
+        .list();
+  }
+
+  private static Instant at(ResultSet row) throws SQLException {
+    return Utc.read(row, "at");
+  }
+
+  /** How far these were counted to have come. */
+  List<Tracked> known(long offerId, List<Long> people) {
+    return db.sql(KNOWN)
+        .param("offerId", offerId)
+        .param("people", people)
+        .query((row, n) -> read(row, offerId, row.getObject("day", LocalDate.class)))
+        .list();
+  }
+
+  private static Tracked read(ResultSet row, long offerId, LocalDate day) throws SQLException {
+    return new Tracked(
+        offerId,
+        row.getLong("person_id"),
+        day,
+        row.getLong("form_id"),
+        row.getBoolean("confirmed"),
+        row.getBoolean("handed_over"),
+        row.getBoolean("used"),
+        row.getBoolean("followed_up"));
+  }
+
+  /** Puts these in the place of what was counted of them before. */
+  void replace(long offerId, List<Long> people, List<Tracked> now) {
+    db.sql(FORGET).param("offerId", offerId).param("people", people).update();
+    batch.batchUpdate(
+        KEEP,
+        now.stream()
+            .map(
+                one ->
+                    new MapSqlParameterSource("offerId", offerId)
+                        .addValue("personId", one.personId())
+                        .addValue("day", one.day())
+                        .addValue("formId", one.formId())
+                        .addValue("confirmed", one.confirmed())
+                        .addValue("handedOver", one.handedOver())
+                        .addValue("used", one.used())
+                        .addValue("followedUp", one.followedUp()))
+            .toArray(SqlParameterSource[]::new));
+  }
+
+  /** Adds these to the days', in the order given. */
+  void add(Map<Tracked.Place, Numbers.Track> changes) {
+    batch.batchUpdate(
+        ADD,
+        changes.entrySet().stream()
+            .map(
+                change ->
+                    new MapSqlParameterSource("day", change.getKey().day())
+                        .addValue("offerId", change.getKey().offerId())
+                        .addValue("formId", change.getKey().formId())
+                        .addValue("signedUp", change.getValue().signedUp())
+                        .addValue("confirmed", change.getValue().confirmed())
+                        .addValue("handedOver", change.getValue().handedOver())
+                        .addValue("used", change.getValue().used())
+                        .addValue("followedUp", change.getValue().followedUp()))
+            .toArray(SqlParameterSource[]::new));
+  }
+
+  void done(long offerId, List<Long> people) {
+    db.sql(DONE).param("offerId", offerId).param("people", people).update();
+  }
+
+  /** Adds up all days anew from how far each person was counted to have come. */
+  void addUp() {
+    db.sql("DELETE FROM track_day").update();
+    db.sql(ADD_UP).update();
+  }
+
+  /** The zone whose days these are, locked; empty before anything was counted. */
+  Optional<String> zone() {
+    return db.sql(ZONE).query(String.class).optional();
+  }
+
+  void zone(String zone) {
+    db.sql(SET_ZONE).param("zone", zone).update();
+  }
+}
