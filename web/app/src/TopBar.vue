@@ -23,7 +23,7 @@ const NAV = [
   { to: '/people', words: 'People', icon: mdiAccountGroupOutline },
   { to: '/emails', words: 'Emails', icon: mdiEmailOutline },
   { to: '/numbers', words: 'Numbers', icon: mdiChartLineVariant },
-  { to: '/site', words: 'Site', icon: mdiWeb },
+  { to: '/site', words: 'Site', icon: mdiWeb, more: true },
   { to: '/setup', words: 'Setup', icon: mdiCogOutline, more: true },
 ]
 
@@ -53,6 +53,7 @@ const exactDates = useExactDates()
           </button>
         </template>
         <v-list>
+          <v-list-item title="Site" to="/site" />
           <v-list-item title="Setup" to="/setup" />
           <v-list-item title="Your account" to="/account" />
           <v-list-item
@@ -160,6 +161,13 @@ kbd {
   display: none;
 }
 @media (max-width: 1000px) {
+  nav {
+    gap: 16px;
+  }
+  /* Their words are enough where there is little room. */
+  nav a .v-icon {
+    display: none;
+  }
   .find {
     width: 44px;
     height: 44px;
@@ -212,6 +220,9 @@ kbd {
     border-bottom: 0;
     color: var(--quiet);
     font-size: 11.5px;
+  }
+  nav a .v-icon {
+    display: inline-flex;
   }
   nav a.more {
     display: none;

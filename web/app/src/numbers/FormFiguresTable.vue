@@ -56,7 +56,7 @@ const order = (column: Column) => (by.value === column ? (up.value ? 'ascending'
         <tr>
           <th v-for="c in COLUMNS" :key="c.key" scope="col" :aria-sort="order(c.key)">
             <button type="button" class="small" @click="sortBy(c.key)">
-              {{ c.words }}<span v-if="by === c.key" aria-hidden="true"> {{ up ? '↑' : '↓' }}</span>
+              {{ c.words }}<span v-if="by === c.key" aria-hidden="true">&nbsp;{{ up ? '↑' : '↓' }}</span>
             </button>
           </th>
         </tr>

@@ -66,9 +66,9 @@ const change = (points: number | undefined) =>
       </tbody>
     </table>
     <p class="small quiet">
-      People who first signed up in these days, and how far they have come by now. Beside the line: how many
-      go on to the next stop, in brackets 95 % sure between; below it, in 100, against the days before.
-      “Followed up” counts from “handed over”.
+      People who first signed up in these days, and how far they have come by now. Above the line: how many go
+      on to the next stop, in brackets 95 % sure between; below it, in 100, against the days before. “Followed
+      up” counts from “handed over”.
     </p>
   </div>
 </template>
@@ -79,7 +79,15 @@ const change = (points: number | undefined) =>
 }
 table {
   width: 100%;
+  min-width: 860px;
+  table-layout: fixed;
   border-collapse: collapse;
+}
+th:first-child {
+  width: 22%;
+}
+th:nth-child(2) {
+  width: 7%;
 }
 thead th {
   font-weight: 400;
@@ -96,7 +104,6 @@ tbody th {
   text-align: left;
   font-weight: 600;
   padding: 9px 12px 9px 0;
-  min-width: 150px;
 }
 tbody th span {
   display: block;
@@ -169,9 +176,15 @@ a.token:hover {
   font-weight: 600;
 }
 @media (max-width: 900px) {
+  table {
+    min-width: 0;
+  }
   thead {
     position: absolute;
     clip-path: inset(50%);
+  }
+  tbody tr:first-child {
+    border-top: 0;
   }
   tbody tr,
   tbody th {
@@ -188,10 +201,14 @@ a.token:hover {
   td::before {
     display: none;
   }
+  th:first-child {
+    width: auto;
+  }
   td::after {
     content: attr(data-stop);
     order: -1;
     flex: 1;
+    text-align: left;
     font-size: 13px;
     color: var(--quiet);
   }

@@ -77,6 +77,7 @@ public final class Bench {
     all.put("import", new ImportBench());
     // Last: a million people slow everything else down.
     all.put("size", new SizeBench());
+    all.put("numbers", new NumbersBench());
     all.put("segment", new SegmentBench());
     all.put("turn", new TurnBench());
     List<String> wanted = args.length == 0 ? List.copyOf(all.keySet()) : List.of(args);

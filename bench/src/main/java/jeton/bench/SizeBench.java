@@ -38,9 +38,6 @@ final class SizeBench implements Bench.Measurement {
   @Override
   public Bench.Result run(BenchServer server) throws Exception {
     fill(server);
-    if (!server.bean(Owners.class).any()) {
-      server.bean(Owners.class).make(EMAIL, PASSWORD);
-    }
     String[] session = session(server);
     Map<String, Object> more = new LinkedHashMap<>();
     double slowest = 0;
@@ -115,12 +112,12 @@ final class SizeBench implements Bench.Measurement {
   }
 
   @FunctionalInterface
-  private interface Question {
+  interface Question {
     int status() throws Exception;
   }
 
   /** Milliseconds, the middle of several; what is asked first is not what is measured. */
-  private static double median(Question question) throws Exception {
+  static double median(Question question) throws Exception {
     List<Double> times = new ArrayList<>();
     for (int round = 0; round < WARM + ROUNDS; round++) {
       long began = System.nanoTime();
@@ -135,12 +132,15 @@ final class SizeBench implements Bench.Measurement {
     return Rounds.median(times);
   }
 
-  private static String ms(double ms) {
+  static String ms(double ms) {
     return "%.1f".formatted(ms);
   }
 
   /** Signs in; the headers that say so. */
-  private static String[] session(BenchServer server) throws Exception {
+  static String[] session(BenchServer server) throws Exception {
+    if (!server.bean(Owners.class).any()) {
+      server.bean(Owners.class).make(EMAIL, PASSWORD);
+    }
     CookieManager cookies = new CookieManager();
     HttpClient client = HttpClient.newBuilder().cookieHandler(cookies).build();
     URI uri = URI.create(server.base + "/api/session");
@@ -172,7 +172,7 @@ final class SizeBench implements Bench.Measurement {
         .orElse("");
   }
 
-  private static void fill(BenchServer server) throws SQLException {
+  static void fill(BenchServer server) throws SQLException {
     Offers offers = server.bean(Offers.class);
     List<Long> kinds = new ArrayList<>(List.of(server.offer.id()));
     for (OfferKind kind : OfferKind.values()) {

@@ -46,6 +46,8 @@ class EveryScreenTest {
           "/app/sequences/1",
           "/app/mailings/1",
           "/app/mailings/3",
+          "/app/numbers",
+          "/app/numbers/forms",
           "/app/site",
           "/app/setup",
           "/app/account",

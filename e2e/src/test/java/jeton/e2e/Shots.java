@@ -43,7 +43,7 @@ final class Shots {
           new Shot("private-page", "/app/offers/4/give", DESKTOP),
           new Shot("course-page", "course:", DESKTOP),
           new Shot("quiz", "/app/offers/5/give", DESKTOP, "^2 Opening"),
-          new Shot("quiz-players", "/app/offers/5/players", DESKTOP),
+          new Shot("numbers", "/app/numbers", DESKTOP),
           new Shot("wheel", "/app/offers/6/give", DESKTOP),
           new Shot("wheel-phone", "/o/spin-for-a-sheet", PHONE),
           new Shot("site", "/app/site", DESKTOP),

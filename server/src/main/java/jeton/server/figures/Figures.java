@@ -1,6 +1,7 @@
 package jeton.server.figures;
 
 import java.time.LocalDate;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -89,11 +90,41 @@ class Figures {
   record DayFigures(LocalDate day, long signUps, long before) {}
 
   /**
+   * What was counted, by form.
+   *
+   * @param now of a range
+   * @param before of the one it is compared with
+   */
+  record Counted(Map<Long, Numbers.Track> now, Map<Long, Numbers.Track> before) {}
+
+  /** Of a range, and of the one it is compared with. */
+  Counted counted(DayRange days, DayRange before) {
+    return new Counted(numbers.forms(days), numbers.forms(before));
+  }
+
+  /** Of a range beside nothing. */
+  Counted of(DayRange days) {
+    return new Counted(numbers.forms(days), Map.of());
+  }
+
+  /** The counts of forms put together by their offer. */
+  private Map<Long, Numbers.Track> byOffer(Map<Long, Numbers.Track> byForm) {
+    Map<Long, Numbers.Track> tracks = new HashMap<>();
+    forms
+        .remembered()
+        .forEach(
+            form ->
+                Optional.ofNullable(byForm.get(form.id()))
+                    .ifPresent(track -> tracks.merge(form.offerId(), track, Numbers.Track::plus)));
+    return tracks;
+  }
+
+  /**
    * Of all offers, those with most sign-ups first; those with nothing in either range are left out.
    */
-  List<OfferFigures> offers(DayRange days, DayRange before) {
-    Map<Long, Numbers.Track> now = numbers.offers(days);
-    Map<Long, Numbers.Track> then = numbers.offers(before);
+  List<OfferFigures> offers(Counted counted) {
+    Map<Long, Numbers.Track> now = byOffer(counted.now());
+    Map<Long, Numbers.Track> then = byOffer(counted.before());
     return offers.known().stream()
         .filter(o -> now.containsKey(o.id()) || then.containsKey(o.id()) || isLive(o))
         .map(
@@ -127,9 +158,9 @@ class Figures {
   }
 
   /** Of all forms that were seen or used in either range, those with most sign-ups first. */
-  List<FormFigures> forms(DayRange days, DayRange before) {
-    Map<Long, Numbers.Track> now = numbers.forms(days);
-    Map<Long, Numbers.Track> then = numbers.forms(before);
+  List<FormFigures> forms(Counted counted) {
+    Map<Long, Numbers.Track> now = counted.now();
+    Map<Long, Numbers.Track> then = counted.before();
     return forms.remembered().stream()
         .filter(f -> now.containsKey(f.id()) || then.containsKey(f.id()))
         .map(

@@ -64,11 +64,12 @@ class FiguresApi {
       @RequestParam(defaultValue = "BEFORE") DayRange.Against against) {
     DayRange range = range(days, from, to);
     DayRange before = range.before(against);
+    Figures.Counted counted = figures.counted(range, before);
     return new NumbersView(
         range,
         before,
-        figures.offers(range, before),
-        figures.forms(range, before),
+        figures.offers(counted),
+        figures.forms(counted),
         figures.signUps(range, before));
   }
 
@@ -105,7 +106,7 @@ class FiguresApi {
                 "handed over",
                 "used",
                 "followed up")),
-        figures.offers(range, range.before(DayRange.Against.BEFORE)).stream()
+        figures.offers(figures.of(range)).stream()
             .map(o -> row(o.name(), range, o.track()))
             .toList());
   }
@@ -136,7 +137,7 @@ class FiguresApi {
         new CsvAnswer.Table(
             "forms.csv",
             List.of("form", "offer", "from", "to", "views", "sign-ups", "things asked")),
-        figures.forms(range, range.before(DayRange.Against.BEFORE)).stream()
+        figures.forms(figures.of(range)).stream()
             .map(
                 f ->
                     List.<Object>of(

@@ -38,14 +38,14 @@ class Ideas {
   /** By what was counted in the last ninety days. */
   Tried now(LocalDate today) {
     DayRange days = DayRange.last(DAYS, today);
-    DayRange before = days.before(DayRange.Against.BEFORE);
+    Figures.Counted counted = figures.of(days);
     WorthTrying worth =
         new WorthTrying(
-            figures.forms(days, before).stream()
+            figures.forms(counted).stream()
                 .filter(Figures.FormFigures::on)
                 .map(Ideas::fact)
                 .toList(),
-            figures.offers(days, before).stream().map(Ideas::fact).toList());
+            figures.offers(counted).stream().map(Ideas::fact).toList());
     Set<String> unwanted = hidden.all();
     List<Idea> all = worth.ideas();
     List<Idea> told = all.stream().filter(idea -> !unwanted.contains(idea.key())).toList();

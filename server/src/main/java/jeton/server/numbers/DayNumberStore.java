@@ -18,15 +18,13 @@ class DayNumberStore {
              SUM(used) AS used, SUM(followed_up) AS followed_up
         FROM track_day WHERE day BETWEEN :from AND :to
       """;
-  private static final String OFFERS = "SELECT offer_id AS id, " + SUMS + " GROUP BY offer_id";
-  private static final String FORMS = "SELECT form_id AS id, " + SUMS + " GROUP BY form_id";
+  private static final String FORMS = "SELECT form_id, " + SUMS + " GROUP BY form_id";
 
   private static final String VIEWS =
       """
-      SELECT v.form_id, f.offer_id, SUM(v.views) AS views
-        FROM form_view v JOIN form f ON f.id = v.form_id
-       WHERE v.day BETWEEN :from AND :to
-       GROUP BY v.form_id, f.offer_id
+      SELECT form_id, SUM(views) AS views FROM form_view
+       WHERE day BETWEEN :from AND :to
+       GROUP BY form_id
       """;
 
   private static final String DAYS =
@@ -46,25 +44,17 @@ class DayNumberStore {
     return db.sql(sql).param("from", days.from()).param("to", days.to());
   }
 
-  Map<Long, Numbers.Track> offers(DayRange days) {
-    return tracks(OFFERS, "offer_id", days);
-  }
-
   Map<Long, Numbers.Track> forms(DayRange days) {
-    return tracks(FORMS, "form_id", days);
-  }
-
-  private Map<Long, Numbers.Track> tracks(String sql, String by, DayRange days) {
     Map<Long, Numbers.Track> tracks = new HashMap<>();
-    of(sql, days)
+    of(FORMS, days)
         .query(
             row -> {
-              tracks.merge(row.getLong("id"), track(row), Numbers.Track::plus);
+              tracks.put(row.getLong("form_id"), track(row));
             });
     of(VIEWS, days)
         .query(
             row -> {
-              tracks.merge(row.getLong(by), seen(row.getLong("views")), Numbers.Track::plus);
+              tracks.merge(row.getLong("form_id"), seen(row.getLong("views")), Numbers.Track::plus);
             });
     return tracks;
   }

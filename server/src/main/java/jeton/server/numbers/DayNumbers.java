@@ -17,12 +17,7 @@ public class DayNumbers {
     this.store = store;
   }
 
-  /** By offer; those of which nothing was counted are left out. */
-  public Map<Long, Numbers.Track> offers(DayRange days) {
-    return store.offers(days);
-  }
-
-  /** By the form of that first sign-up. */
+  /** By the form of that first sign-up; forms of which nothing was counted are left out. */
   public Map<Long, Numbers.Track> forms(DayRange days) {
     return store.forms(days);
   }

@@ -17,6 +17,7 @@ import java.util.stream.Stream;
 import jeton.core.numbers.DayRange;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
+import jeton.server.form.Forms;
 import jeton.server.history.History;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -42,10 +43,10 @@ class CountingTest {
   }
 
   private Numbers.Track byDays(long offerId) {
-    return server
-        .bean(DayNumbers.class)
-        .offers(allDays())
-        .getOrDefault(offerId, Numbers.Track.EMPTY);
+    Map<Long, Numbers.Track> byForm = server.bean(DayNumbers.class).forms(allDays());
+    return server.bean(Forms.class).of(offerId).stream()
+        .map(form -> byForm.getOrDefault(form.id(), Numbers.Track.EMPTY))
+        .reduce(Numbers.Track.EMPTY, Numbers.Track::plus);
   }
 
   private Numbers.Track fromScratch(long offerId) {
