@@ -6736,6 +6736,7 @@ export interface operations {
     numbers_3: {
         parameters: {
             query?: {
+                days?: number;
                 from?: string;
                 to?: string;
                 against?: "BEFORE" | "YEAR_BEFORE";
@@ -6760,6 +6761,7 @@ export interface operations {
     formsCsv: {
         parameters: {
             query?: {
+                days?: number;
                 from?: string;
                 to?: string;
             };
@@ -6781,6 +6783,7 @@ export interface operations {
     offersCsv: {
         parameters: {
             query?: {
+                days?: number;
                 from?: string;
                 to?: string;
             };

@@ -70,7 +70,7 @@ const options = computed(() => {
   }
 })
 
-const fit = new ResizeObserver(() => chart?.resize())
+const fit = new ResizeObserver(() => chart?.resize({ width: here.value?.clientWidth ?? 0 }))
 
 onMounted(() => {
   chart = init(here.value!, undefined, {
@@ -138,6 +138,7 @@ onBeforeUnmount(() => {
   border-top: 2px dashed var(--quiet);
 }
 .chart {
+  overflow: hidden;
   height: 210px;
   width: 100%;
 }

@@ -128,7 +128,7 @@ td:not(:nth-child(2))::before {
   position: relative;
   display: inline-grid;
   place-items: center;
-  min-width: 42px;
+  min-width: 44px;
   height: 28px;
   padding: 0 10px;
   border-radius: 14px;
