@@ -79,7 +79,7 @@ watch(own, (now) => {
     to.value = view.value.days.to
   }
 })
-watch([range, () => clock.moves, () => clock.tick], () => void load(), { immediate: true })
+watch([range, () => clock.moves], () => void load(), { immediate: true })
 </script>
 
 <template>

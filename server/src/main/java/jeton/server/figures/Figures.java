@@ -107,15 +107,14 @@ class Figures {
     return new Counted(numbers.forms(days), Map.of());
   }
 
-  /** The counts of forms put together by their offer. */
-  private Map<Long, Numbers.Track> byOffer(Map<Long, Numbers.Track> byForm) {
+  /** The counts of forms put together by their offer: what a form brought stays when it goes. */
+  private static Map<Long, Numbers.Track> byOffer(
+      Map<Long, Numbers.Track> byForm, Map<Long, Long> offersOfForms) {
     Map<Long, Numbers.Track> tracks = new HashMap<>();
-    forms
-        .remembered()
-        .forEach(
-            form ->
-                Optional.ofNullable(byForm.get(form.id()))
-                    .ifPresent(track -> tracks.merge(form.offerId(), track, Numbers.Track::plus)));
+    byForm.forEach(
+        (form, track) ->
+            Optional.ofNullable(offersOfForms.get(form))
+                .ifPresent(offer -> tracks.merge(offer, track, Numbers.Track::plus)));
     return tracks;
   }
 
@@ -123,8 +122,9 @@ class Figures {
    * Of all offers, those with most sign-ups first; those with nothing in either range are left out.
    */
   List<OfferFigures> offers(Counted counted) {
-    Map<Long, Numbers.Track> now = byOffer(counted.now());
-    Map<Long, Numbers.Track> then = byOffer(counted.before());
+    Map<Long, Long> offersOfForms = numbers.offersOfForms();
+    Map<Long, Numbers.Track> now = byOffer(counted.now(), offersOfForms);
+    Map<Long, Numbers.Track> then = byOffer(counted.before(), offersOfForms);
     return offers.known().stream()
         .filter(o -> now.containsKey(o.id()) || then.containsKey(o.id()) || isLive(o))
         .map(

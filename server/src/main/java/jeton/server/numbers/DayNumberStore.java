@@ -73,6 +73,16 @@ class DayNumberStore {
     return new Numbers.Track(views, 0, 0, 0, 0, 0);
   }
 
+  Map<Long, Long> offersOfForms() {
+    Map<Long, Long> offers = new HashMap<>();
+    db.sql("SELECT id, offer_id FROM form")
+        .query(
+            row -> {
+              offers.put(row.getLong("id"), row.getLong("offer_id"));
+            });
+    return offers;
+  }
+
   Map<LocalDate, Long> signUps(DayRange days) {
     Map<LocalDate, Long> signUps = new HashMap<>();
     of(DAYS, days)

@@ -22,6 +22,11 @@ public class DayNumbers {
     return store.forms(days);
   }
 
+  /** Which offer each form is of, those among them that were removed since. */
+  public Map<Long, Long> offersOfForms() {
+    return store.offersOfForms();
+  }
+
   /** How many signed up for an offer for the first time on each day; days with nobody left out. */
   public Map<LocalDate, Long> signUps(DayRange days) {
     return store.signUps(days);

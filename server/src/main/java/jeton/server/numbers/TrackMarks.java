@@ -1,9 +1,12 @@
 package jeton.server.numbers;
 
+import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
+import java.util.SortedSet;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
 import jeton.server.history.History;
 import jeton.server.history.HistoryListener;
@@ -21,6 +24,9 @@ class TrackMarks implements HistoryListener {
           History.Kind.GRANT_USED,
           History.Kind.FOLLOW_UP_SENT);
 
+  private static final Comparator<TrackStore.Pair> ORDER =
+      Comparator.comparing(TrackStore.Pair::offerId).thenComparing(TrackStore.Pair::personId);
+
   private final TrackStore store;
 
   TrackMarks(TrackStore store) {
@@ -29,12 +35,13 @@ class TrackMarks implements HistoryListener {
 
   @Override
   public void happened(List<History.Event> events) {
-    Set<TrackStore.Pair> pairs =
+    // In one order for all: two that note the same people never wait for each other.
+    SortedSet<TrackStore.Pair> pairs =
         events.stream()
             .filter(event -> COUNTED.contains(event.kind()))
             .map(TrackMarks::pair)
             .flatMap(Optional::stream)
-            .collect(Collectors.toSet());
+            .collect(Collectors.toCollection(() -> new TreeSet<>(ORDER)));
     if (!pairs.isEmpty()) {
       store.mark(pairs);
     }

@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.List;
+import java.util.Map;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
@@ -66,6 +68,39 @@ class FiguresTest {
   }
 
   @Test
+  void whatAFormBrought_staysTheOffers_whenTheFormGoes() {
+    SampleOffer offer = new SampleOffer();
+    String forms = "/api/offers/" + offer.id + "/forms";
+    JsonNode layout = owner.get("/api/offers/" + offer.id + "/form-layouts").json().get(0);
+    JsonNode made =
+        owner
+            .json(
+                "POST",
+                forms,
+                Map.of("shape", layout.get("shape"), "settings", layout.get("settings")))
+            .json();
+    JdbcClient db = server.bean(JdbcClient.class);
+    db.sql(
+            """
+            INSERT INTO track_day (day, offer_id, form_id, signed_up, confirmed, handed_over, used, followed_up)
+            VALUES (:day, :offer, :form, 5, 4, 4, 3, 0)
+            """)
+        .param("day", today())
+        .param("offer", offer.id)
+        .param("form", made.get("id").asLong())
+        .update();
+    JsonNode before = owner.get("/api/numbers").json();
+    assertThat(of(before, "forms", made.get("id").asLong()).at("/track/signedUp").asInt())
+        .isEqualTo(5);
+    assertThat(owner.delete(forms + "/" + made.get("id").asLong()).status()).isEqualTo(204);
+    JsonNode after = owner.get("/api/numbers").json();
+    assertThat(of(after, "offers", offer.id).at("/track/signedUp").asInt()).isEqualTo(5);
+    assertThat(after.get("forms").valueStream())
+        .noneMatch(form -> form.get("id").asLong() == made.get("id").asLong());
+    db.sql("DELETE FROM track_day WHERE offer_id = :id").param("id", offer.id).update();
+  }
+
+  @Test
   void aRangeThatCannotBe_isRefusedWhereItWasTyped() {
     Http.Answer turned = owner.get("/api/numbers?from=2026-11-27&to=2026-11-26");
     assertThat(turned.status()).isEqualTo(422);
@@ -73,8 +108,7 @@ class FiguresTest {
     assertThat(owner.get("/api/numbers?from=2001-01-01").status()).isEqualTo(422);
     assertThat(owner.get("/api/numbers?from=soon").status()).isEqualTo(400);
     assertThat(new Http(server.base).get("/api/numbers").status()).isEqualTo(401);
-    assertThat(owner.json("POST", "/api/numbers/recount", java.util.Map.of()).status())
-        .isEqualTo(202);
+    assertThat(owner.json("POST", "/api/numbers/recount", Map.of()).status()).isEqualTo(202);
   }
 
   @Test
@@ -103,20 +137,17 @@ class FiguresTest {
         .update();
     String key = "confirm-" + offer.id;
     assertThat(told(key)).isTrue();
-    owner.json("PUT", "/api/numbers/worth-trying/" + key + "/hidden", java.util.Map.of());
+    owner.json("PUT", "/api/numbers/worth-trying/" + key + "/hidden", Map.of());
     assertThat(told(key)).isFalse();
     assertThat(owner.get("/api/numbers/worth-trying").json().get("hidden").asInt()).isEqualTo(1);
     owner.delete("/api/numbers/worth-trying/" + key + "/hidden");
     assertThat(told(key)).isTrue();
-    assertThat(
-            owner
-                .json("PUT", "/api/numbers/worth-trying/No%20idea/hidden", java.util.Map.of())
-                .status())
+    assertThat(owner.json("PUT", "/api/numbers/worth-trying/No%20idea/hidden", Map.of()).status())
         .isEqualTo(422);
     server
         .bean(JdbcClient.class)
         .sql("DELETE FROM track_day WHERE offer_id IN (:ids)")
-        .param("ids", java.util.List.of(offer.id, other.id))
+        .param("ids", List.of(offer.id, other.id))
         .update();
   }
 
