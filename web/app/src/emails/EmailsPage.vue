@@ -5,6 +5,7 @@ import EngineBoard from './EngineBoard.vue'
 import EmailTable from './EmailTable.vue'
 import LayoutShelf from './LayoutShelf.vue'
 import MailingTable from '../mailing/MailingTable.vue'
+import PartsNav from '../shared/PartsNav.vue'
 import SequenceTable from './SequenceTable.vue'
 
 /** All emails, sequences, layouts, and the mail engine that sends them. */
@@ -23,16 +24,7 @@ const part = computed(() => String(route.params.part ?? ''))
   <main class="page stack">
     <div class="row spread">
       <h1>Emails</h1>
-      <nav class="parts" aria-label="Emails">
-        <router-link
-          v-for="p in PARTS"
-          :key="p.part"
-          :to="`/emails${p.part && '/'}${p.part}`"
-          :class="{ here: p.part === part }"
-          :aria-current="p.part === part ? 'page' : undefined"
-          >{{ p.words }}</router-link
-        >
-      </nav>
+      <PartsNav :parts="PARTS" at="/emails" :here="part" label="Emails" />
     </div>
     <MailingTable v-if="part === 'many'" />
     <SequenceTable v-else-if="part === 'sequences'" />
@@ -41,22 +33,3 @@ const part = computed(() => String(route.params.part ?? ''))
     <EmailTable v-else />
   </main>
 </template>
-
-<style scoped>
-.parts {
-  display: flex;
-  gap: 20px;
-  flex-wrap: wrap;
-}
-.parts a {
-  color: var(--quiet);
-  text-decoration: none;
-  padding: 4px 0;
-  border-bottom: 2px solid transparent;
-}
-.parts .here {
-  color: rgb(var(--v-theme-on-background));
-  border-color: var(--brass);
-  font-weight: 600;
-}
-</style>

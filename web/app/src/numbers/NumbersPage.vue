@@ -7,6 +7,7 @@ import type { NumbersView } from '../api/types'
 import { useClock } from '../clock/useClock'
 import Choice from '../shared/Choice.vue'
 import LoadState from '../shared/LoadState.vue'
+import PartsNav from '../shared/PartsNav.vue'
 import { useInAddress } from '../shared/useInAddress'
 import DayChart from './DayChart.vue'
 import FormFiguresTable from './FormFiguresTable.vue'
@@ -87,16 +88,7 @@ watch([range, () => clock.moves], () => void load(), { immediate: true })
     <div class="row spread">
       <div class="row">
         <h1>Numbers</h1>
-        <nav class="parts" aria-label="Numbers">
-          <router-link
-            v-for="p in PARTS"
-            :key="p.part"
-            :to="{ path: `/numbers${p.part && '/'}${p.part}`, query: route.query }"
-            :class="{ here: p.part === part }"
-            :aria-current="p.part === part ? 'page' : undefined"
-            >{{ p.words }}</router-link
-          >
-        </nav>
+        <PartsNav :parts="PARTS" at="/numbers" :here="part" label="Numbers" keeps />
       </div>
       <div class="row tools">
         <Choice v-model="last" label="The last" :choices="LAST" />
@@ -133,21 +125,6 @@ watch([range, () => clock.moves], () => void load(), { immediate: true })
 </template>
 
 <style scoped>
-.parts {
-  display: flex;
-  gap: 20px;
-}
-.parts a {
-  color: var(--quiet);
-  text-decoration: none;
-  padding: 4px 0;
-  border-bottom: 2px solid transparent;
-}
-.parts .here {
-  color: rgb(var(--v-theme-on-background));
-  border-color: var(--brass);
-  font-weight: 600;
-}
 .tools {
   align-items: center;
   flex-wrap: wrap;

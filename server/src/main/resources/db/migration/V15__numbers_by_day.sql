@@ -35,11 +35,13 @@ CREATE TABLE track_due (
   PRIMARY KEY (offer_id, person_id)
 );
 
--- The zone whose days these are.
+-- The zone whose days these are; whoever counts shares this row, whoever makes all anew has it alone.
 CREATE TABLE track_zone (
   id   TINYINT     NOT NULL PRIMARY KEY,
   zone VARCHAR(64) CHARACTER SET ascii NOT NULL
 );
+
+INSERT INTO track_zone (id, zone) VALUES (1, '');
 
 INSERT IGNORE INTO track_due (offer_id, person_id)
 SELECT DISTINCT offer_id, person_id FROM sign_up;

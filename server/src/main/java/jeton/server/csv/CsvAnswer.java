@@ -52,6 +52,12 @@ public final class CsvAnswer {
     }
   }
 
+  /** Writes one whose rows are all there. */
+  public static void write(HttpServletResponse response, Table table, List<List<Object>> rows)
+      throws IOException {
+    write(response, table, below -> below == 0 ? List.of() : rows, row -> 0L, row -> row);
+  }
+
   /** What a spreadsheet would take for a formula gets an apostrophe in front (L5). */
   static String safe(String cell) {
     return !cell.isEmpty() && "=+-@\t\r".indexOf(cell.charAt(0)) >= 0 ? "'" + cell : cell;

@@ -1,17 +1,22 @@
 package jeton.server.figures;
 
 import java.time.LocalDate;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import jeton.core.display.Shape;
+import jeton.core.form.FieldDefinition;
+import jeton.core.form.FieldType;
 import jeton.core.numbers.DayRange;
 import jeton.core.numbers.Rate;
 import jeton.core.offer.OfferKind;
 import jeton.core.offer.OfferState;
 import jeton.core.problem.Problems;
+import jeton.server.business.Business;
 import jeton.server.form.Form;
 import jeton.server.form.Forms;
 import jeton.server.numbers.DayNumbers;
@@ -27,11 +32,13 @@ class Figures {
   private final DayNumbers numbers;
   private final Offers offers;
   private final Forms forms;
+  private final Business business;
 
-  Figures(DayNumbers numbers, Offers offers, Forms forms) {
+  Figures(DayNumbers numbers, Offers offers, Forms forms, Business business) {
     this.numbers = numbers;
     this.offers = offers;
     this.forms = forms;
+    this.business = business;
   }
 
   /**
@@ -71,7 +78,7 @@ class Figures {
   /**
    * A form.
    *
-   * @param asks how many things it asks for, consent left out
+   * @param asks how many things it asks for; boxes to tick and what is sent along are none
    * @param signUps people who first signed up for its offer by it, of its views
    */
   record FormFigures(
@@ -133,7 +140,7 @@ class Figures {
                     o,
                     now.getOrDefault(o.id(), Numbers.Track.EMPTY),
                     then.getOrDefault(o.id(), Numbers.Track.EMPTY)))
-        .sorted(java.util.Comparator.comparing(o -> -o.track().signedUp()))
+        .sorted(Comparator.comparing(o -> -o.track().signedUp()))
         .toList();
   }
 
@@ -169,7 +176,7 @@ class Figures {
                     f,
                     now.getOrDefault(f.id(), Numbers.Track.EMPTY),
                     then.getOrDefault(f.id(), Numbers.Track.EMPTY)))
-        .sorted(java.util.Comparator.comparing(f -> -f.track().signedUp()))
+        .sorted(Comparator.comparing(f -> -f.track().signedUp()))
         .toList();
   }
 
@@ -181,14 +188,20 @@ class Figures {
         f.settings().name(),
         f.shape(),
         f.on(),
-        (int) f.settings().fields().stream().filter(field -> !isConsent(field.key())).count(),
+        asks(f),
         now,
         then,
         Stretch.of(now.signedUp(), now.seen(), then.signedUp(), then.seen()));
   }
 
-  private static boolean isConsent(String key) {
-    return key.startsWith("consent");
+  /** What its visitors are asked for: neither boxes to tick nor what is sent along unasked. */
+  private int asks(Form form) {
+    List<FieldDefinition> own = business.now().settings().fields();
+    return (int)
+        form.settings().fields().stream()
+            .flatMap(field -> FieldDefinition.of(field.key(), own).stream())
+            .filter(field -> field.type() != FieldType.CONSENT && field.type() != FieldType.HIDDEN)
+            .count();
   }
 
   /** Day by day. */
@@ -201,7 +214,7 @@ class Figures {
             .limit(days.days())
             .toList();
     List<LocalDate> shown = days.each().toList();
-    return java.util.stream.IntStream.range(0, shown.size())
+    return IntStream.range(0, shown.size())
         .mapToObj(
             i ->
                 new DayFigures(

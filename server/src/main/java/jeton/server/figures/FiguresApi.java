@@ -92,7 +92,7 @@ class FiguresApi {
       HttpServletResponse response)
       throws IOException {
     DayRange range = range(days, from, to);
-    once(
+    CsvAnswer.write(
         response,
         new CsvAnswer.Table(
             "offers.csv",
@@ -132,7 +132,7 @@ class FiguresApi {
       HttpServletResponse response)
       throws IOException {
     DayRange range = range(days, from, to);
-    once(
+    CsvAnswer.write(
         response,
         new CsvAnswer.Table(
             "forms.csv",
@@ -149,12 +149,6 @@ class FiguresApi {
                         f.track().signedUp(),
                         f.asks()))
             .toList());
-  }
-
-  private static void once(
-      HttpServletResponse response, CsvAnswer.Table table, List<List<Object>> rows)
-      throws IOException {
-    CsvAnswer.write(response, table, below -> below == 0 ? List.of() : rows, row -> 0L, row -> row);
   }
 
   @GetMapping("/worth-trying")

@@ -28,6 +28,8 @@ public class Counting {
   private final TrackStore store;
   private final Business business;
   private final TransactionOperations tx;
+  // What this instance has seen to already; the table says what holds.
+  private volatile String followed = "";
 
   Counting(TrackStore store, Business business, TransactionOperations tx) {
     this.store = store;
@@ -41,9 +43,10 @@ public class Counting {
    * @return whether there were any
    */
   public boolean work() {
-    ZoneId zone = business.now().settings().zoneId();
+    followZone();
     return tx.execute(
         status -> {
+          ZoneId zone = store.sharedZone();
           List<TrackStore.Pair> due = store.claim(SOME);
           due.stream()
               .collect(Collectors.groupingBy(TrackStore.Pair::offerId, TreeMap::new, people()))
@@ -84,21 +87,26 @@ public class Counting {
   }
 
   /** Has everybody counted anew when the business's days are other ones since. */
-  void followZone() {
+  private void followZone() {
     String zone = business.now().settings().zoneId().getId();
+    if (zone.equals(followed)) {
+      return;
+    }
     tx.executeWithoutResult(
         status -> {
-          if (!store.zone().filter(zone::equals).isPresent()) {
+          if (!store.zoneAlone().equals(zone)) {
             store.zone(zone);
             store.markAll();
           }
         });
+    followed = zone;
   }
 
   /** Makes all counts again from what happened: the days at once, each person as they come due. */
   public void again() {
     tx.executeWithoutResult(
         status -> {
+          store.zoneAlone();
           store.addUp();
           store.markAll();
         });

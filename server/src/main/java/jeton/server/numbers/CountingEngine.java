@@ -26,7 +26,6 @@ class CountingEngine {
 
   @Scheduled(fixedDelay = 1000)
   void count() {
-    Background.round(LOG, WHAT, counting::followZone);
     long until = System.nanoTime() + MOST_NANOS;
     Background.steps(LOG, WHAT, () -> System.nanoTime() < until && counting.work());
   }

@@ -8,7 +8,6 @@ import java.time.ZoneId;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.namedparam.MapSqlParameterSource;
 import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
@@ -102,9 +101,10 @@ class TrackStore {
        GROUP BY day, offer_id, form_id
       """;
 
-  private static final String ZONE = "SELECT zone FROM track_zone WHERE id = 1 FOR UPDATE";
-  private static final String SET_ZONE =
-      "INSERT INTO track_zone (id, zone) VALUES (1, :zone) ON DUPLICATE KEY UPDATE zone = :zone";
+  private static final String SHARED =
+      "SELECT zone FROM track_zone WHERE id = 1 LOCK IN SHARE MODE";
+  private static final String ALONE = "SELECT zone FROM track_zone WHERE id = 1 FOR UPDATE";
+  private static final String SET_ZONE = "UPDATE track_zone SET zone = :zone WHERE id = 1";
 
   private final JdbcClient db;
   private final NamedParameterJdbcTemplate batch;
@@ -225,9 +225,14 @@ class TrackStore {
     db.sql(ADD_UP).update();
   }
 
-  /** The zone whose days these are, locked; empty before anything was counted. */
-  Optional<String> zone() {
-    return db.sql(ZONE).query(String.class).optional();
+  /** The zone whose days these are, while others may count too: nobody makes all anew meanwhile. */
+  ZoneId sharedZone() {
+    return ZoneId.of(db.sql(SHARED).query(String.class).single());
+  }
+
+  /** The same while nobody else counts; empty before anything was counted. */
+  String zoneAlone() {
+    return db.sql(ALONE).query(String.class).single();
   }
 
   void zone(String zone) {

@@ -90,13 +90,14 @@ class FiguresTest {
         .param("form", made.get("id").asLong())
         .update();
     JsonNode before = owner.get("/api/numbers").json();
-    assertThat(of(before, "forms", made.get("id").asLong()).at("/track/signedUp").asInt())
-        .isEqualTo(5);
+    JsonNode form = of(before, "forms", made.get("id").asLong());
+    assertThat(form.at("/track/signedUp").asInt()).isEqualTo(5);
+    assertThat(form.get("asks").asInt()).as("name and address, not the box").isEqualTo(2);
     assertThat(owner.delete(forms + "/" + made.get("id").asLong()).status()).isEqualTo(204);
     JsonNode after = owner.get("/api/numbers").json();
     assertThat(of(after, "offers", offer.id).at("/track/signedUp").asInt()).isEqualTo(5);
     assertThat(after.get("forms").valueStream())
-        .noneMatch(form -> form.get("id").asLong() == made.get("id").asLong());
+        .noneMatch(one -> one.get("id").asLong() == made.get("id").asLong());
     db.sql("DELETE FROM track_day WHERE offer_id = :id").param("id", offer.id).update();
   }
 

@@ -17,12 +17,14 @@ import java.util.stream.Stream;
 import jeton.core.numbers.DayRange;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
+import jeton.server.business.Business;
 import jeton.server.form.Forms;
 import jeton.server.history.History;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.transaction.support.TransactionOperations;
 
 /** Counts by day against counting from scratch (N1). */
 class CountingTest {
@@ -196,10 +198,9 @@ class CountingTest {
     SampleOffer offer = new SampleOffer();
     offer.signUp(SampleOffer.newAddress());
     count();
-    counting.followZone();
-    count();
     agrees(offer);
     Optional<LocalDate> day = countedDays(offer.id).keySet().stream().findFirst();
+    // As they stood while the business was elsewhere.
     db.sql("UPDATE track_zone SET zone = 'Pacific/Kiritimati'").update();
     db.sql("UPDATE track_day SET day = day + INTERVAL 1 DAY WHERE offer_id = :id")
         .param("id", offer.id)
@@ -207,8 +208,31 @@ class CountingTest {
     db.sql("UPDATE track SET day = day + INTERVAL 1 DAY WHERE offer_id = :id")
         .param("id", offer.id)
         .update();
-    counting.followZone();
-    count();
+    Counting afterwards =
+        new Counting(
+            server.bean(TrackStore.class),
+            server.bean(Business.class),
+            server.bean(TransactionOperations.class));
+    while (afterwards.work()) {
+      // Until nobody is due.
+    }
     assertThat(countedDays(offer.id).keySet()).containsExactly(day.orElseThrow());
+  }
+
+  @Test
+  void madeAgainWhileOthersCount_nothingIsCountedTwiceOrLost() {
+    SampleOffer offer = new SampleOffer();
+    for (int i = 0; i < 20; i++) {
+      offer.signUp(SampleOffer.newAddress());
+      server.forward(Duration.ofHours(13));
+    }
+    CompletableFuture.allOf(
+            CompletableFuture.runAsync(this::count),
+            CompletableFuture.runAsync(counting::again),
+            CompletableFuture.runAsync(this::count),
+            CompletableFuture.runAsync(counting::again))
+        .join();
+    count();
+    agrees(offer);
   }
 }
