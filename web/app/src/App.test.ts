@@ -33,6 +33,7 @@ const TODAY = {
   findingsInAll: 0,
   outbox: { troubled: 0, waiting: 0 },
   setAside: { total: 0, newest: [] },
+  amiss: [],
   waitingToConfirm: 0,
 }
 

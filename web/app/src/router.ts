@@ -53,7 +53,12 @@ const ROUTES: RouteRecordRaw[] = [
     meta: { title: 'Email to many' },
   },
   {
-    path: '/numbers/:part(forms)?',
+    path: '/trials/:id(\\d+)',
+    component: () => import('./versions/TrialPage.vue'),
+    meta: { title: 'Two versions' },
+  },
+  {
+    path: '/numbers/:part(forms|emails|kinds|sources|weeks)?',
     component: () => import('./numbers/NumbersPage.vue'),
     meta: { title: 'Numbers' },
   },
@@ -70,6 +75,21 @@ const ROUTES: RouteRecordRaw[] = [
   },
   { path: '/site', component: () => import('./site/SitePage.vue'), meta: { title: 'Site' } },
   { path: '/setup', component: () => import('./setup/SetupPage.vue'), meta: { title: 'Setup' } },
+  {
+    path: '/setup/connections',
+    component: () => import('./hook/ConnectionsPage.vue'),
+    meta: { title: 'Connections' },
+  },
+  {
+    path: '/setup/outside-lists',
+    component: () => import('./outsidelist/OutsideListsPage.vue'),
+    meta: { title: 'Outside lists' },
+  },
+  {
+    path: '/setup/upkeep',
+    component: () => import('./upkeep/UpkeepPage.vue'),
+    meta: { title: 'Upkeep' },
+  },
   {
     path: '/sign-in',
     component: () => import('./account/SignInPage.vue'),

@@ -1,5 +1,5 @@
 import { giveWay } from './leaving'
-import { onSignUpElsewhere, signedUpFor, visit } from './memory'
+import { onSignUpElsewhere, signedUpFor, visit, visitor } from './memory'
 import { followElements, followPlace } from './place'
 import { Stage } from './show'
 import { wait } from './triggers'
@@ -71,6 +71,7 @@ class Guest {
       openers: openers.map(opens),
       past,
       done,
+      visitor: visitor(),
     }
     // Asked about now, whatever comes of it: a server that is away is not asked again by each change of the page.
     spots.forEach((spot) => this.known.add(spot))
@@ -165,7 +166,8 @@ function boot() {
   world[GUARD] = true
   const base = new URL(script.src).origin
   fitFrames(base)
-  const begin = () => void new Guest({ base, site: script.dataset.site! }).look(true)
+  const begin = () =>
+    void new Guest({ base, site: script.dataset.site!, tell: script.dataset.tell }).look(true)
   if (document.readyState === 'loading') addEventListener('DOMContentLoaded', begin)
   else begin()
 }

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { note, noteSignUp, onSignUpElsewhere, visit } from './memory'
+import { note, noteSignUp, onSignUpElsewhere, visit, visitor } from './memory'
 
 describe('what is remembered of a visitor', () => {
   beforeEach(() => {
@@ -20,6 +20,20 @@ describe('what is remembered of a visitor', () => {
     visit(true)
     expect(visit(false)).toMatchObject({ pages: 1 })
     expect(visit(true)).toMatchObject({ pages: 2 })
+  })
+
+  it('has one random id for a visitor, and none where nothing can be kept', () => {
+    const id = visitor()
+    expect(id).toMatch(/^[0-9a-f]{30}$/)
+    note('a', 'shown')
+    expect(visitor()).toBe(id)
+    localStorage.clear()
+    expect(visitor()).not.toBe(id)
+    localStorage.clear()
+    vi.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {
+      throw new Error('blocked')
+    })
+    expect(visitor()).toBe('')
   })
 
   it('hears of an offer signed up for in another tab', () => {

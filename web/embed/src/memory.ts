@@ -2,7 +2,7 @@ import type { Past } from './types'
 
 /**
  * What is remembered in the visitor's browser: one item in localStorage (`jeton`: past per form, offers signed up for, whether they
- * were here before) and one in sessionStorage (`jeton`: pages this visit). Nothing is a cookie, nothing goes to anybody else.
+ * were here before, a random id) and one in sessionStorage (`jeton`: pages this visit). Nothing is a cookie, nothing goes to anybody else.
  */
 interface Kept {
   /** Past per form. */
@@ -11,6 +11,8 @@ interface Kept {
   o: string[]
   /** 1 once they have been here in an earlier visit. */
   r?: 1
+  /** A random id, by which a visitor is given the same of two versions each time. */
+  v?: string
 }
 
 const NAME = 'jeton'
@@ -18,7 +20,7 @@ const NAME = 'jeton'
 function read(): Kept {
   try {
     const kept = JSON.parse(localStorage.getItem(NAME) ?? '{}') as Partial<Kept>
-    return { f: kept.f ?? {}, o: kept.o ?? [], r: kept.r }
+    return { f: kept.f ?? {}, o: kept.o ?? [], r: kept.r, v: kept.v }
   } catch {
     // Storage may be blocked, or hold something odd: then every page is the first.
     return { f: {}, o: [] }
@@ -49,6 +51,15 @@ export const noteSignUp = (offer: string) => write((kept) => kept.o.includes(off
 /** Hears of offers signed up for in another tab. */
 export const onSignUpElsewhere = (then: (offers: string[]) => void) =>
   addEventListener('storage', (event) => event.key === NAME && then(read().o))
+
+/** The visitor's random id; empty where nothing can be kept. */
+export function visitor(): string {
+  const known = read().v
+  if (known) return known
+  const octets = Array.from(crypto.getRandomValues(new Uint8Array(15)))
+  write((kept) => (kept.v = octets.map((n) => n.toString(16).padStart(2, '0')).join('')))
+  return read().v ?? ''
+}
 
 /** The offers signed up for. */
 export const signedUpFor = () => read().o

@@ -12,6 +12,7 @@ const FORM = {
   key: 'k',
   o: 'offer',
   shape: 'SLIDE_IN',
+  trigger: { kind: 'AFTER_SECONDS', amount: 5 },
   label: 'A slide-in',
   css: '',
   html: '<section class="jf"><div class="jf-body"><input name="email"></div></section>',

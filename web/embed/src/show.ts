@@ -1,18 +1,12 @@
 import { copies } from './copy'
 import { answered, nodes } from './html'
-import { note, noteSignUp } from './memory'
+import { note, noteSignUp, visitor } from './memory'
 import { looks } from './play'
 import { playing, type Turning } from './playing'
 import { sendsItself } from './send'
 import { shares } from './share'
+import { tell } from './tell'
 import type { Home, Reply, Shown, Undo } from './types'
-
-/** What happens to a form, as an event on the document that an analytics tool can listen to. */
-function tell(name: 'shown' | 'closed' | 'signed-up', form: Shown) {
-  document.dispatchEvent(
-    new CustomEvent('jeton:' + name, { detail: { form: form.key, shape: form.shape, label: form.label } }),
-  )
-}
 
 /** A style sheet of our own: unlike a style element it needs no leave from the page's Content-Security-Policy. */
 function styled(root: ShadowRoot, ...rules: string[]) {
@@ -29,7 +23,9 @@ let fontAsked = false
 function bringFont(home: Home) {
   if (fontAsked) return
   fontAsked = true
-  new FontFace('Jeton Figtree', `url(${home.base}/assets/figtree.woff2)`, { weight: '300 900' })
+  new FontFace('Jeton Figtree', `url(${home.base}/assets/figtree.woff2)`, {
+    weight: '300 900',
+  })
     .load()
     .then((font) => document.fonts.add(font))
     .catch(() => {})
@@ -108,9 +104,13 @@ export class Stage {
 
   private seen(form: Shown) {
     note(form.key, 'shown')
-    const seen = JSON.stringify({ form: form.key, url: location.href.split(/[?#]/)[0] })
+    const seen = JSON.stringify({
+      form: form.key,
+      url: location.href.split(/[?#]/)[0],
+      visitor: visitor(),
+    })
     navigator.sendBeacon(this.home.base + '/p/sites/' + this.home.site + '/seen', seen)
-    tell('shown', form)
+    tell(this.home, 'shown', form)
   }
 
   /** In its place in the page. */
@@ -158,7 +158,11 @@ export class Stage {
     this.root(host, form, button)
     this.hang(host, true)
     const name = 'opener ' + form.key
-    this.open.set(name, { form, host, remove: () => (host.remove(), this.open.delete(name)) })
+    this.open.set(name, {
+      form,
+      host,
+      remove: () => (host.remove(), this.open.delete(name)),
+    })
   }
 
   /**
@@ -192,7 +196,7 @@ export class Stage {
       if (!this.open.has(form.key)) return
       if (how) {
         note(form.key, how)
-        tell('closed', form)
+        tell(this.home, how, form)
       }
       this.open.delete(form.key)
       box.firstElementChild?.classList.add('jf-leaving')
@@ -239,7 +243,7 @@ export class Stage {
   /** True where there is a code to copy. */
   private after(form: Shown, root: ShadowRoot, reply: Reply, copied = () => {}): boolean {
     noteSignUp(form.o)
-    tell('signed-up', form)
+    tell(this.home, 'signed-up', form)
     this.signedUp(form.o)
     this.quiet(form.o, root)
     if (reply.goTo) {

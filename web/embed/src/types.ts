@@ -49,6 +49,8 @@ export interface Reply {
 export interface Home {
   base: string
   site: string
+  /** The site's own function that is told what happens to forms, if it named one. */
+  tell?: string
 }
 
 export type Undo = () => void

@@ -62,7 +62,23 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete: operations["end"];
+        delete: operations["end_1"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["backups"];
+        put?: never;
+        post: operations["begin_2"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -123,7 +139,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["get_4"];
+        get: operations["get_5"];
         put: operations["put_4"];
         post?: never;
         delete?: never;
@@ -205,7 +221,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["test_1"];
+        post: operations["test_3"];
         delete?: never;
         options?: never;
         head?: never;
@@ -235,7 +251,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["choices"];
+        get: operations["choices_1"];
         put?: never;
         post?: never;
         delete?: never;
@@ -340,6 +356,166 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hooks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list_7"];
+        put?: never;
+        post: operations["make_9"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hooks/schema": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["schema_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hooks/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["save_5"];
+        post?: never;
+        delete: operations["remove_7"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hooks/{id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["allAgain_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hooks/{id}/messages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["messages"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hooks/{id}/messages/{messageId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["message"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hooks/{id}/messages/{messageId}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["again_3"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hooks/{id}/on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["turnOn"];
+        post?: never;
+        delete: operations["pause_1"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hooks/{id}/secret": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["renewSecret"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hooks/{id}/test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["test_2"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/imports": {
         parameters: {
             query?: never;
@@ -347,7 +523,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_5"];
+        get: operations["all_6"];
         put?: never;
         post: operations["bringIn_1"];
         delete?: never;
@@ -363,7 +539,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["get_9"];
+        get: operations["get_10"];
         put?: never;
         post?: never;
         delete?: never;
@@ -413,7 +589,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["preview_3"];
+        post: operations["preview_4"];
         delete?: never;
         options?: never;
         head?: never;
@@ -445,7 +621,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["start"];
+        post: operations["start_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -475,9 +651,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_4"];
+        get: operations["list_6"];
         put?: never;
-        post: operations["make_6"];
+        post: operations["make_8"];
         delete?: never;
         options?: never;
         head?: never;
@@ -507,9 +683,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_4"];
+        get: operations["all_5"];
         put?: never;
-        post: operations["make_5"];
+        post: operations["make_7"];
         delete?: never;
         options?: never;
         head?: never;
@@ -526,7 +702,7 @@ export interface paths {
         get?: never;
         put: operations["change_4"];
         post?: never;
-        delete: operations["remove_5"];
+        delete: operations["remove_6"];
         options?: never;
         head?: never;
         patch?: never;
@@ -701,7 +877,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["preview_2"];
+        post: operations["preview_3"];
         delete?: never;
         options?: never;
         head?: never;
@@ -716,7 +892,7 @@ export interface paths {
             cookie?: never;
         };
         get: operations["signing"];
-        put: operations["turn_1"];
+        put: operations["turn_2"];
         post: operations["makeKey"];
         delete?: never;
         options?: never;
@@ -733,7 +909,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["test"];
+        post: operations["test_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -747,7 +923,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_3"];
+        get: operations["all_4"];
         put?: never;
         post: operations["add_3"];
         delete?: never;
@@ -763,10 +939,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["get_3"];
-        put: operations["save_1"];
+        get: operations["get_4"];
+        put: operations["save_4"];
         post?: never;
-        delete: operations["remove_4"];
+        delete: operations["remove_5"];
         options?: never;
         head?: never;
         patch?: never;
@@ -781,7 +957,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["again_1"];
+        post: operations["again_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -877,7 +1053,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["make_4"];
+        post: operations["make_6"];
         delete?: never;
         options?: never;
         head?: never;
@@ -923,7 +1099,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["all_2"];
+        get: operations["all_3"];
         put?: never;
         post: operations["add_2"];
         delete?: never;
@@ -940,9 +1116,9 @@ export interface paths {
             cookie?: never;
         };
         get: operations["one"];
-        put: operations["save"];
+        put: operations["save_3"];
         post?: never;
-        delete: operations["remove_3"];
+        delete: operations["remove_4"];
         options?: never;
         head?: never;
         patch?: never;
@@ -988,6 +1164,38 @@ export interface paths {
             cookie?: never;
         };
         get: operations["numbers_3"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/numbers/emails": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["emails"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/numbers/emails.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["emailsCsv"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1044,6 +1252,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/numbers/tables/{kind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/numbers/tables/{kind}.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["csv_3"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/numbers/weeks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["weeks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/numbers/worth-trying": {
         parameters: {
             query?: never;
@@ -1055,6 +1311,22 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/numbers/worth-trying/{key}/changed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["follow_1"];
+        post?: never;
+        delete: operations["forget"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1083,9 +1355,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_2"];
+        get: operations["list_4"];
         put?: never;
-        post: operations["make_2"];
+        post: operations["make_4"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1115,7 +1387,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["get_2"];
+        get: operations["get_3"];
         put: operations["put_3"];
         post?: never;
         delete?: never;
@@ -1229,7 +1501,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["begin"];
+        post: operations["begin_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1243,10 +1515,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["get_6"];
+        get: operations["get_7"];
         put?: never;
         post?: never;
-        delete: operations["stop"];
+        delete: operations["stop_1"];
         options?: never;
         head?: never;
         patch: operations["append"];
@@ -1435,9 +1707,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_3"];
+        get: operations["list_5"];
         put?: never;
-        post: operations["make_3"];
+        post: operations["make_5"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1469,7 +1741,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["preview_1"];
+        post: operations["preview_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1483,10 +1755,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["get_1"];
+        get: operations["get_2"];
         put: operations["put_2"];
         post?: never;
-        delete: operations["remove_2"];
+        delete: operations["remove_3"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1516,7 +1788,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["turn"];
+        put: operations["turn_1"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1547,7 +1819,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["get_8"];
+        get: operations["get_9"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1565,7 +1837,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["preview"];
+        post: operations["preview_1"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1812,6 +2084,182 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/outside-lists": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["all_2"];
+        put?: never;
+        post: operations["make_3"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outside-lists/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["kinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outside-lists/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["save_2"];
+        post?: never;
+        delete: operations["remove_2"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outside-lists/{id}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["allAgain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outside-lists/{id}/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["choices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outside-lists/{id}/everybody": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["everybody"];
+        put?: never;
+        post: operations["begin"];
+        delete: operations["stop"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outside-lists/{id}/on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["turn"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outside-lists/{id}/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["people_1"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outside-lists/{id}/people/{personId}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["again_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outside-lists/{id}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outside-lists/{id}/test": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["test"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/people": {
         parameters: {
             query?: never;
@@ -1867,7 +2315,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["get_7"];
+        get: operations["get_8"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2132,6 +2580,118 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/programs/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["event"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/programs/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["leave"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/programs/lists": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["lists"];
+        put?: never;
+        post: operations["list_3"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/programs/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["people"];
+        put?: never;
+        post: operations["change_6"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/programs/sign-ups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["signUp"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/programs/tags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["tags"];
+        put?: never;
+        post: operations["tag"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/purchases": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tell"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quizzes/read": {
         parameters: {
             query?: never;
@@ -2237,7 +2797,7 @@ export interface paths {
         };
         get: operations["rows"];
         put?: never;
-        post: operations["make_1"];
+        post: operations["make_2"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2251,7 +2811,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["get"];
+        get: operations["get_1"];
         put: operations["put_1"];
         post?: never;
         delete?: never;
@@ -2334,7 +2894,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete: operations["remove_6"];
+        delete: operations["remove_8"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2379,7 +2939,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["get_5"];
+        get: operations["get_6"];
         put?: never;
         post: operations["signIn"];
         delete: operations["signOut"];
@@ -2475,7 +3035,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["list_1"];
+        get: operations["list_2"];
         put?: never;
         post: operations["add"];
         delete?: never;
@@ -2548,6 +3108,118 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["list_1"];
+        put?: never;
+        post: operations["make_1"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/last": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["last"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["get"];
+        put: operations["save_1"];
+        post?: never;
+        delete: operations["discard"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["end"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{id}/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["start"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trials/{id}/turn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["turn_3"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/unreachable": {
         parameters: {
             query?: never;
@@ -2596,6 +3268,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/upkeep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["upkeep"];
+        put: operations["save"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2604,6 +3292,9 @@ export interface components {
             attempts: components["schemas"]["SignInLine"][];
             email: string;
             sessions: components["schemas"]["SessionLine"][];
+        };
+        AddressTold: {
+            email: string;
         };
         Advice: {
             code: string;
@@ -2675,6 +3366,44 @@ export interface components {
             notYetSignedUp: boolean;
             /** @enum {string} */
             who: "EVERYBODY" | "NEW" | "RETURNING";
+        };
+        BackupBegun: {
+            /** Format: int64 */
+            id: number;
+        };
+        BackupPlan: {
+            folder: string;
+            /** Format: int32 */
+            hour: number;
+            /** Format: int32 */
+            keep: number;
+            nightly: boolean;
+        };
+        BackupRun: {
+            /** Format: date-time */
+            beganAt: string;
+            /** @enum {string} */
+            by: "PLAN" | "HAND" | "COMMAND";
+            /** Format: date-time */
+            endedAt?: string;
+            /** Format: int32 */
+            files: number;
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            kept: number;
+            /** Format: int64 */
+            octets: number;
+            place: string;
+            said: string;
+            /** @enum {string} */
+            state: "RUNNING" | "GOOD" | "FAILED" | "CUT_OFF";
+        };
+        BackupsView: {
+            /** Format: date-time */
+            lastGood?: string;
+            missed: boolean;
+            runs: components["schemas"]["BackupRun"][];
         };
         BalanceView: {
             changed?: {
@@ -2759,6 +3488,17 @@ export interface components {
             /** Format: int64 */
             expected: number;
         };
+        CatchUp: {
+            /** Format: int64 */
+            after?: number;
+            /** Format: int64 */
+            marked: number;
+            /** Format: int64 */
+            total: number;
+        };
+        Chances: {
+            points: components["schemas"]["Point"][];
+        };
         Change: {
             answer: string;
             /** Format: int32 */
@@ -2767,6 +3507,16 @@ export interface components {
             question: string;
             /** Format: int32 */
             to: number;
+        };
+        ChangeOutcome: {
+            before: components["schemas"]["Share"];
+            /** Format: date */
+            day: string;
+            key: string;
+            since: components["schemas"]["Share"];
+            /** @enum {string} */
+            verdict: "TOO_EARLY" | "HELPED" | "WORSE" | "NO_DIFFERENCE";
+            words: string;
         };
         Choices: {
             drawings: components["schemas"]["Drawing"][];
@@ -2878,7 +3628,7 @@ export interface components {
             parts: components["schemas"]["Criterion"][];
             value?: string;
             /** @enum {string} */
-            what?: "STATE" | "LIST" | "TAG" | "FIELD" | "SIGNED_UP" | "CONFIRMED" | "PASS_USED" | "CODE_USED" | "OUTCOME" | "PRIZE" | "PIECE_OPENED" | "EMAIL_SENT" | "EMAIL_OPENED" | "EMAIL_CLICKED" | "EMAIL_CAME_BACK" | "EMAIL_LEFT" | "SINCE" | "FROM_FORM" | "FROM_SITE" | "FROM_CAMPAIGN" | "ZONE";
+            what?: "STATE" | "LIST" | "TAG" | "FIELD" | "SIGNED_UP" | "CONFIRMED" | "PASS_USED" | "CODE_USED" | "BOUGHT" | "OUTCOME" | "PRIZE" | "PIECE_OPENED" | "EMAIL_SENT" | "EMAIL_OPENED" | "EMAIL_CLICKED" | "EMAIL_CAME_BACK" | "EMAIL_LEFT" | "SINCE" | "FROM_FORM" | "FROM_SITE" | "FROM_CAMPAIGN" | "ZONE";
             when?: components["schemas"]["CriterionWhen"];
         };
         CriterionWhen: {
@@ -2910,6 +3660,11 @@ export interface components {
             /** @enum {string} */
             moved: "WEEKDAY" | "WINDOW" | "SPACING" | "NEVER";
         };
+        Difference: {
+            a: string;
+            b: string;
+            what: string;
+        };
         DigestSample: {
             html: string;
             subject: string;
@@ -2935,6 +3690,17 @@ export interface components {
             /** @enum {string} */
             purpose: "SIGNING" | "SENDERS" | "POLICY";
             value: string;
+        };
+        Domain: {
+            domain: string;
+            /** Format: int64 */
+            full: number;
+            /** Format: int64 */
+            putOff: number;
+            /** Format: int64 */
+            refused: number;
+            /** Format: int64 */
+            sent: number;
         };
         Dossier: {
             answers: components["schemas"]["AnsweredField"][];
@@ -3007,6 +3773,24 @@ export interface components {
             id?: number;
             name: string;
         };
+        EmailLine: {
+            clicked: components["schemas"]["Stretch"];
+            countsClicks: boolean;
+            countsOpens: boolean;
+            fared: components["schemas"]["Fared"];
+            gone: components["schemas"]["Stretch"];
+            of: string;
+            opened: components["schemas"]["Stretch"];
+            people?: components["schemas"]["EmailPeople"];
+            subject: string;
+            where?: string;
+        };
+        EmailPeople: {
+            clicked: components["schemas"]["Criterion"];
+            gone: components["schemas"]["Criterion"];
+            opened: components["schemas"]["Criterion"];
+            sent: components["schemas"]["Criterion"];
+        };
         EmailToExport: {
             content: components["schemas"]["EmailContent"];
             /** @enum {string} */
@@ -3025,6 +3809,14 @@ export interface components {
         EmailsChanged: {
             /** Format: int32 */
             emails: number;
+        };
+        EmailsView: {
+            before: components["schemas"]["DayRange"];
+            days: components["schemas"]["DayRange"];
+            domains: components["schemas"]["Domain"][];
+            emails: components["schemas"]["EmailLine"][];
+            hours: components["schemas"]["OpeningHour"][];
+            links: components["schemas"]["LinkLine"][];
         };
         EngineLine: {
             /** Format: date-time */
@@ -3067,10 +3859,47 @@ export interface components {
             changes: components["schemas"]["Change"][];
             reached: boolean;
         };
+        EventTaken: {
+            started: boolean;
+        };
+        EventTold: {
+            email: string;
+            event: string;
+        };
+        EverybodyCount: {
+            /** Format: int64 */
+            people: number;
+        };
+        Exchange: {
+            answer: string;
+            leaveAlone?: string;
+            request: string;
+            /** Format: int32 */
+            status: number;
+        };
         FairnessView: {
             /** Format: double */
             p?: number;
             words: string;
+        };
+        Fared: {
+            /** Format: int64 */
+            clicked: number;
+            /** Format: int64 */
+            complained: number;
+            /** Format: int64 */
+            gone: number;
+            /** Format: int64 */
+            machineOpened: number;
+            /** Format: int64 */
+            opened: number;
+            /** Format: int64 */
+            refused: number;
+            /** Format: int64 */
+            replied: number;
+            /** Format: int64 */
+            sent: number;
+            source: components["schemas"]["Source"];
         };
         FieldDefinition: {
             key: string;
@@ -3299,7 +4128,7 @@ export interface components {
         };
         Goal: {
             /** @enum {string} */
-            kind: "NONE" | "TAG_GAINED" | "PASS_USED";
+            kind: "NONE" | "TAG_GAINED" | "PASS_USED" | "BOUGHT";
             tag: string;
         };
         Halt: {
@@ -3309,6 +4138,10 @@ export interface components {
             /** Format: int32 */
             refusals: number;
         };
+        HandOnPreview: {
+            email: string;
+            request: string;
+        };
         HandOverSettings: {
             byEmail: boolean;
             email: components["schemas"]["EmailContent"];
@@ -3317,6 +4150,83 @@ export interface components {
             page: components["schemas"]["PageWords"];
             runAgain: components["schemas"]["RunAgain"];
             tags: components["schemas"]["TagChange"][];
+        };
+        HandedOn: {
+            answer?: string;
+            /** Format: date-time */
+            dueAt?: string;
+            email: string;
+            /** Format: int64 */
+            personId: number;
+            request?: string;
+            /** @enum {string} */
+            state: "NEW" | "THERE" | "LEFT" | "LET_BE" | "REFUSED";
+            /** Format: int32 */
+            status?: number;
+            /** Format: date-time */
+            triedAt?: string;
+        };
+        HookAsked: {
+            kinds: ("SIGNED_UP" | "CONFIRMED" | "HANDED_OVER" | "USED" | "CODE_USED" | "QUIZ_FINISHED" | "PRIZE_WON" | "TAG_GIVEN" | "TAG_TAKEN" | "LEFT" | "BOUNCED" | "BOUGHT" | "TEST")[];
+            name: string;
+            offers: number[];
+            url: string;
+            /** Format: int32 */
+            version?: number;
+        };
+        HookExchange: {
+            answer?: string;
+            body: string;
+            line: components["schemas"]["HookLine"];
+        };
+        HookLine: {
+            /** Format: date-time */
+            at: string;
+            /** Format: date-time */
+            dueAt?: string;
+            /** Format: int32 */
+            failures: number;
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            kind: "SIGNED_UP" | "CONFIRMED" | "HANDED_OVER" | "USED" | "CODE_USED" | "QUIZ_FINISHED" | "PRIZE_WON" | "TAG_GIVEN" | "TAG_TAKEN" | "LEFT" | "BOUNCED" | "BOUGHT" | "TEST";
+            messageId: string;
+            /** Format: int64 */
+            personId?: number;
+            /** @enum {string} */
+            state: "WAITING" | "TOLD";
+            /** Format: int32 */
+            status?: number;
+            /** Format: int32 */
+            tookMs?: number;
+            /** Format: date-time */
+            triedAt?: string;
+        };
+        HookStanding: {
+            /** Format: int64 */
+            failing: number;
+            /** Format: date-time */
+            oldest?: string;
+            /** Format: int64 */
+            waiting: number;
+        };
+        HookView: {
+            /** Format: date-time */
+            failingSince?: string;
+            /** Format: int64 */
+            id: number;
+            kinds: ("SIGNED_UP" | "CONFIRMED" | "HANDED_OVER" | "USED" | "CODE_USED" | "QUIZ_FINISHED" | "PRIZE_WON" | "TAG_GIVEN" | "TAG_TAKEN" | "LEFT" | "BOUNCED" | "BOUGHT" | "TEST")[];
+            name: string;
+            /** Format: date-time */
+            nextTryAt?: string;
+            offers: number[];
+            secret: string;
+            standing: components["schemas"]["HookStanding"];
+            /** @enum {string} */
+            state: "ON" | "PAUSED" | "OFF";
+            url: string;
+            /** Format: int32 */
+            version: number;
         };
         HostedPreview: {
             gives: components["schemas"]["Incentive"];
@@ -3341,12 +4251,21 @@ export interface components {
         Idea: {
             /** Format: double */
             gain: number;
+            /** Format: int64 */
+            itemId: number;
             key: string;
             /** @enum {string} */
-            kind: "ASKS_MUCH" | "FEW_CONFIRM" | "FEW_USE";
+            kind: "ASKS_MUCH" | "COMES_EARLY" | "FEW_CONFIRM" | "FEW_USE" | "FEW_OPEN" | "FEW_CLICK" | "MANY_LEAVE" | "QUESTION_STOPS" | "CODE_UNUSED" | "DAY_UNREAD";
             /** Format: int64 */
-            offerId: number;
+            placeId: number;
             words: string;
+        };
+        IdeasTold: {
+            changes: components["schemas"]["ChangeOutcome"][];
+            /** Format: int32 */
+            hidden: number;
+            ideas: components["schemas"]["Idea"][];
+            tooEarly: boolean;
         };
         ImportColumn: {
             name: string;
@@ -3384,6 +4303,11 @@ export interface components {
             picturesLeftOut: number;
         };
         Incentive: components["schemas"]["Coupon"] | components["schemas"]["Download"] | components["schemas"]["PrivatePage"] | components["schemas"]["Quiz"] | components["schemas"]["PrizeWheel"];
+        InstallTrouble: {
+            href: string;
+            key: string;
+            words: string;
+        };
         Instructions: {
             form: string;
             lines: string[];
@@ -3452,12 +4376,24 @@ export interface components {
             /** @enum {string} */
             state?: "WAITING_TO_CONFIRM" | "ON_THE_LIST" | "LEFT" | "UNREACHABLE" | "BLOCKED";
         };
+        KeptView: {
+            /** Format: int64 */
+            forgotten: number;
+            /** @enum {string} */
+            kind: "NETWORKS" | "CONFIRM_LINKS" | "SIGHTINGS" | "CONNECTION_LOGS" | "SIGN_INS" | "UNUSED_FILES";
+            /** Format: int32 */
+            leastDays: number;
+            /** Format: date-time */
+            lookedAt?: string;
+            /** Format: int32 */
+            usualDays: number;
+        };
         KeyMade: {
             key: string;
             view: components["schemas"]["KeyView"];
         };
         KeyMake: {
-            may: ("CHECK_COUPONS" | "REDEEM_COUPONS")[];
+            may: ("CHECK_COUPONS" | "REDEEM_COUPONS" | "TELL_PURCHASES" | "READ_PEOPLE" | "CHANGE_PEOPLE" | "READ_FEEDS")[];
             name: string;
         };
         KeyView: {
@@ -3467,7 +4403,7 @@ export interface components {
             lastUsedAt?: string;
             /** Format: date-time */
             madeAt: string;
-            may: ("CHECK_COUPONS" | "REDEEM_COUPONS")[];
+            may: ("CHECK_COUPONS" | "REDEEM_COUPONS" | "TELL_PURCHASES" | "READ_PEOPLE" | "CHANGE_PEOPLE" | "READ_FEEDS")[];
             name: string;
             /** Format: date-time */
             revokedAt?: string;
@@ -3475,6 +4411,33 @@ export interface components {
         KindChange: {
             /** @enum {string} */
             kind: "DOWNLOAD" | "COUPON" | "PRIVATE_PAGE" | "QUIZ" | "WHEEL";
+        };
+        KnownList: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            /** Format: int64 */
+            people: number;
+        };
+        KnownPeople: {
+            /** Format: int64 */
+            next?: number;
+            people: components["schemas"]["KnownPerson"][];
+        };
+        KnownPerson: {
+            email: string;
+            fields: {
+                [key: string]: string;
+            };
+            first_name?: string;
+            /** Format: int64 */
+            id: number;
+            lists: string[];
+            /** Format: date-time */
+            since: string;
+            state: string;
+            tags: string[];
+            zone?: string;
         };
         KnownVisitor: {
             said: boolean;
@@ -3488,6 +4451,9 @@ export interface components {
             pages: number;
             /** Format: int64 */
             siteId: number;
+        };
+        LastTrial: {
+            trial?: components["schemas"]["TrialView"];
         };
         Layout: {
             id: string;
@@ -3524,6 +4490,13 @@ export interface components {
             sequenceId: number;
             why: string;
         };
+        LinkLine: {
+            href: string;
+            /** Format: int64 */
+            people: number;
+            subject: string;
+            where?: string;
+        };
         LinkTag: {
             give: boolean;
             href: string;
@@ -3531,6 +4504,12 @@ export interface components {
         };
         ListChoice: {
             on: boolean;
+        };
+        ListChoices: {
+            failed?: components["schemas"]["Exchange"];
+            fields: components["schemas"]["ServiceChoice"][];
+            lists: components["schemas"]["ServiceChoice"][];
+            tags: components["schemas"]["ServiceChoice"][];
         };
         ListCount: {
             list: components["schemas"]["MailingList"];
@@ -3540,6 +4519,16 @@ export interface components {
         ListSettings: {
             name: string;
             sentence: string;
+        };
+        ListTest: {
+            exchanges: components["schemas"]["Exchange"][];
+            works: boolean;
+        };
+        ListTold: {
+            email: string;
+            /** Format: int64 */
+            list: number;
+            on?: boolean;
         };
         Looks: {
             /** @enum {string} */
@@ -3720,6 +4709,24 @@ export interface components {
                 [key: string]: "AT_ONCE" | "DAILY" | "WEEKLY" | "NOT";
             };
         };
+        NumberCell: {
+            /** Format: int64 */
+            count: number;
+            people?: components["schemas"]["Criterion"];
+            rate?: components["schemas"]["Stretch"];
+        };
+        NumberLine: {
+            cells: components["schemas"]["NumberCell"][];
+            id: string;
+            name: string;
+            where?: string;
+        };
+        NumberTable: {
+            before: components["schemas"]["DayRange"];
+            columns: string[];
+            days: components["schemas"]["DayRange"];
+            lines: components["schemas"]["NumberLine"][];
+        };
         NumbersView: {
             before: components["schemas"]["DayRange"];
             days: components["schemas"]["DayRange"];
@@ -3750,10 +4757,12 @@ export interface components {
             /** @enum {string} */
             kind: "DOWNLOAD" | "COUPON" | "PRIVATE_PAGE" | "QUIZ" | "WHEEL";
             name: string;
+            signedUp: components["schemas"]["Criterion"];
             /** @enum {string} */
             state: "DRAFT" | "LIVE" | "PAUSED" | "ENDED";
             stretches: components["schemas"]["Stretch"][];
             track: components["schemas"]["Track"];
+            used: components["schemas"]["Criterion"];
         };
         OfferFile: {
             hash: string;
@@ -3844,6 +4853,14 @@ export interface components {
             cornerWords: string;
             leadsToPage: boolean;
         };
+        OpeningHour: {
+            /** Format: int64 */
+            clicked: number;
+            /** Format: int32 */
+            hour: number;
+            /** Format: int64 */
+            opened: number;
+        };
         Opens: {
             at?: string;
             /** Format: int32 */
@@ -3871,6 +4888,51 @@ export interface components {
             /** Format: int64 */
             plays: number;
             share: components["schemas"]["Share"];
+        };
+        OutsideListAsked: {
+            key?: string;
+            settings: components["schemas"]["OutsideListSettings"];
+            /** Format: int32 */
+            version?: number;
+        };
+        OutsideListKinds: {
+            ours: {
+                [key: string]: string;
+            };
+            services: components["schemas"]["ServiceDescription"][];
+        };
+        OutsideListSettings: {
+            description: components["schemas"]["ServiceDescription"];
+            fields: {
+                [key: string]: string;
+            };
+            list?: components["schemas"]["ServiceChoice"];
+            /** @enum {string} */
+            moment: "SIGNED_UP" | "CONFIRMED";
+            name: string;
+            offers: number[];
+            tags: components["schemas"]["ServiceChoice"][];
+        };
+        OutsideListView: {
+            catchUp?: components["schemas"]["CatchUp"];
+            counts: components["schemas"]["StandingCounts"];
+            /** Format: date-time */
+            failingSince?: string;
+            /** Format: int64 */
+            id: number;
+            /** Format: date-time */
+            nextTryAt?: string;
+            settings: components["schemas"]["OutsideListSettings"];
+            /** @enum {string} */
+            state: "ON" | "PAUSED";
+            trouble?: components["schemas"]["OutsideTrouble"];
+            /** Format: int32 */
+            version: number;
+        };
+        OutsideTrouble: {
+            /** @enum {string} */
+            kind: "KEY" | "LIST" | "GONE";
+            words: string;
         };
         Page: {
             people: components["schemas"]["Person"][];
@@ -4002,6 +5064,13 @@ export interface components {
             source: string;
             tags: string[];
         };
+        PersonTold: {
+            email: string;
+            fields?: {
+                [key: string]: string;
+            };
+            first_name?: string;
+        };
         Picture: {
             alt: string;
             hash: string;
@@ -4066,6 +5135,14 @@ export interface components {
             /** Format: int64 */
             personId: number;
         };
+        Point: {
+            /** Format: double */
+            a: number;
+            /** Format: double */
+            b: number;
+            /** Format: double */
+            rate: number;
+        };
         Preview: {
             content: components["schemas"]["EmailContent"];
             dark: boolean;
@@ -4077,6 +5154,9 @@ export interface components {
             offerId?: number;
             /** Format: int64 */
             personId?: number;
+        };
+        PreviewAsked: {
+            settings: components["schemas"]["OutsideListSettings"];
         };
         PreviewView: {
             advice: components["schemas"]["Advice"][];
@@ -4135,6 +5215,13 @@ export interface components {
             code: string;
             field: string;
             message: string;
+        };
+        PurchaseSaid: {
+            known: boolean;
+        };
+        PurchaseTold: {
+            email: string;
+            order?: components["schemas"]["ToldOrder"];
         };
         Question: {
             answers: components["schemas"]["Answer"][];
@@ -4339,6 +5426,7 @@ export interface components {
             perSecond: number;
             /** Format: int32 */
             spacingHours: number;
+            tagLinks: boolean;
         };
         SequenceDraft: {
             name: string;
@@ -4399,6 +5487,47 @@ export interface components {
             steps: components["schemas"]["StepView"][];
             /** Format: int32 */
             version: number;
+        };
+        ServiceChoice: {
+            key: string;
+            title: string;
+        };
+        ServiceChoices: {
+            items: string;
+            key: string;
+            path: string;
+            title: string;
+        };
+        ServiceDescription: {
+            address: string;
+            fields?: components["schemas"]["ServiceChoices"];
+            find?: components["schemas"]["ServiceFind"];
+            handOn?: components["schemas"]["ServiceWrite"];
+            headers: {
+                [key: string]: string;
+            };
+            leave?: components["schemas"]["ServiceWrite"];
+            left?: components["schemas"]["ServiceLeft"];
+            lists?: components["schemas"]["ServiceChoices"];
+            name: string;
+            tags?: components["schemas"]["ServiceChoices"];
+        };
+        ServiceFind: {
+            left: string[];
+            leftAt: string;
+            path: string;
+            state: string;
+        };
+        ServiceLeft: {
+            email: string;
+            items: string;
+            next: string;
+            path: string;
+        };
+        ServiceWrite: {
+            body?: unknown;
+            method: string;
+            path: string;
         };
         Session: {
             email?: string;
@@ -4462,6 +5591,20 @@ export interface components {
             offer: string;
             page: string;
             wording?: string;
+            zone?: string;
+        };
+        SignUpTaken: {
+            taken: boolean;
+        };
+        SignUpTold: {
+            consent?: string;
+            email: string;
+            fields?: {
+                [key: string]: string;
+            };
+            first_name?: string;
+            offer: string;
+            page?: string;
             zone?: string;
         };
         SigningChange: {
@@ -4542,6 +5685,12 @@ export interface components {
             href: string;
             name: string;
         };
+        Source: {
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            kind: "CONFIRMATION" | "DELIVERY" | "FOLLOW_UP" | "MAILING";
+        };
         SpinCounts: {
             /** Format: int64 */
             freed: number;
@@ -4590,12 +5739,24 @@ export interface components {
             /** Format: int32 */
             spins: number;
         };
+        StandingCounts: {
+            /** Format: int64 */
+            left: number;
+            /** Format: int64 */
+            letBe: number;
+            /** Format: int64 */
+            refused: number;
+            /** Format: int64 */
+            there: number;
+            /** Format: int64 */
+            waiting: number;
+        };
         Start: {
             /** Format: int32 */
             days: number;
             field: string;
             /** @enum {string} */
-            kind: "SIGN_UP" | "TAG_GAINED" | "PASS_USED" | "PASS_NOT_USED" | "DATE_FIELD" | "ENDS_SOON" | "RESULT";
+            kind: "SIGN_UP" | "TAG_GAINED" | "PASS_USED" | "PASS_NOT_USED" | "DATE_FIELD" | "ENDS_SOON" | "RESULT" | "EVENT";
             /** Format: int64 */
             offerId?: number;
             result: string;
@@ -4713,6 +5874,11 @@ export interface components {
             from: string;
             to: string;
         };
+        TagTold: {
+            email: string;
+            give?: boolean;
+            tag: string;
+        };
         Taken: {
             address?: string;
             kind: string;
@@ -4748,12 +5914,13 @@ export interface components {
             at: string;
             detail: string;
             /** @enum {string} */
-            kind?: "SIGNED_UP" | "CONFIRMATION_SENT" | "CONFIRMED" | "HANDED_OVER" | "DELIVERY_SENT" | "GRANTED" | "WON" | "QUIZ_FINISHED" | "ANSWERED" | "PASS_USED" | "GRANT_USED" | "PIECE_OPENED" | "GRANT_CHANGED" | "FRESH_LINK_ASKED" | "FOLLOW_UP_STARTED" | "FOLLOW_UP_SENT" | "FOLLOW_UP_SKIPPED" | "FOLLOW_UP_ENDED" | "LEFT" | "UNREACHABLE" | "REACHABLE_AGAIN" | "EMAIL_FAILED" | "BLOCKED" | "BOUNCED" | "COMPLAINED" | "LIST_JOINED" | "LIST_LEFT" | "MAILING_SENT" | "CHANGED_BY_HAND" | "IMPORTED" | "MERGED" | "TAG_GIVEN" | "TAG_TAKEN" | "OFFER_LIVE" | "OFFER_PAUSED";
+            kind?: "SIGNED_UP" | "CONFIRMATION_SENT" | "CONFIRMED" | "HANDED_OVER" | "DELIVERY_SENT" | "GRANTED" | "WON" | "QUIZ_FINISHED" | "ANSWERED" | "PASS_USED" | "CODE_COPIED" | "GRANT_USED" | "BOUGHT" | "TOLD_OF" | "PIECE_OPENED" | "GRANT_CHANGED" | "FRESH_LINK_ASKED" | "FOLLOW_UP_STARTED" | "FOLLOW_UP_SENT" | "FOLLOW_UP_SKIPPED" | "FOLLOW_UP_ENDED" | "LEFT" | "UNREACHABLE" | "REACHABLE_AGAIN" | "EMAIL_FAILED" | "BLOCKED" | "BOUNCED" | "COMPLAINED" | "LIST_JOINED" | "LIST_LEFT" | "MAILING_SENT" | "CHANGED_BY_HAND" | "IMPORTED" | "MERGED" | "TAG_GIVEN" | "TAG_TAKEN" | "OFFER_LIVE" | "OFFER_PAUSED";
             offer?: string;
             /** @enum {string} */
             what: "SIGNED_UP" | "ANSWERED" | "SENT" | "OPENED" | "CLICKED" | "GOT" | "WON" | "USED" | "CHANGED";
         };
         Today: {
+            amiss: components["schemas"]["InstallTrouble"][];
             findings: components["schemas"]["OfferFinding"][];
             /** Format: int64 */
             findingsInAll: number;
@@ -4777,12 +5944,20 @@ export interface components {
             detail: string;
             email?: string;
             /** @enum {string} */
-            kind: "SIGNED_UP" | "CONFIRMATION_SENT" | "CONFIRMED" | "HANDED_OVER" | "DELIVERY_SENT" | "GRANTED" | "WON" | "QUIZ_FINISHED" | "ANSWERED" | "PASS_USED" | "GRANT_USED" | "PIECE_OPENED" | "GRANT_CHANGED" | "FRESH_LINK_ASKED" | "FOLLOW_UP_STARTED" | "FOLLOW_UP_SENT" | "FOLLOW_UP_SKIPPED" | "FOLLOW_UP_ENDED" | "LEFT" | "UNREACHABLE" | "REACHABLE_AGAIN" | "EMAIL_FAILED" | "BLOCKED" | "BOUNCED" | "COMPLAINED" | "LIST_JOINED" | "LIST_LEFT" | "MAILING_SENT" | "CHANGED_BY_HAND" | "IMPORTED" | "MERGED" | "TAG_GIVEN" | "TAG_TAKEN" | "OFFER_LIVE" | "OFFER_PAUSED";
+            kind: "SIGNED_UP" | "CONFIRMATION_SENT" | "CONFIRMED" | "HANDED_OVER" | "DELIVERY_SENT" | "GRANTED" | "WON" | "QUIZ_FINISHED" | "ANSWERED" | "PASS_USED" | "CODE_COPIED" | "GRANT_USED" | "BOUGHT" | "TOLD_OF" | "PIECE_OPENED" | "GRANT_CHANGED" | "FRESH_LINK_ASKED" | "FOLLOW_UP_STARTED" | "FOLLOW_UP_SENT" | "FOLLOW_UP_SKIPPED" | "FOLLOW_UP_ENDED" | "LEFT" | "UNREACHABLE" | "REACHABLE_AGAIN" | "EMAIL_FAILED" | "BLOCKED" | "BOUNCED" | "COMPLAINED" | "LIST_JOINED" | "LIST_LEFT" | "MAILING_SENT" | "CHANGED_BY_HAND" | "IMPORTED" | "MERGED" | "TAG_GIVEN" | "TAG_TAKEN" | "OFFER_LIVE" | "OFFER_PAUSED";
             offer?: string;
             /** Format: int64 */
             offerId?: number;
             /** Format: int64 */
             personId?: number;
+        };
+        ToldOrder: {
+            /** Format: date-time */
+            at?: string;
+            currency?: string;
+            id: string;
+            /** Format: int64 */
+            total?: number;
         };
         Totals: {
             /** Format: int64 */
@@ -4821,11 +5996,82 @@ export interface components {
         Tracking: {
             untracked: boolean;
         };
-        Tried: {
+        TrialContent: {
+            email?: components["schemas"]["EmailContent"];
+            form?: components["schemas"]["FormSettings"];
+        };
+        TrialEnd: {
+            /** @enum {string} */
+            taken: "A" | "B";
+        };
+        TrialMake: {
+            /** Format: int64 */
+            targetId: number;
+            /** @enum {string} */
+            tested: "FORM" | "EMAIL" | "CONFIRMATION";
+        };
+        TrialResult: {
+            /** Format: double */
+            chanceOfB: number;
+            chances: components["schemas"]["Chances"];
+            /** Format: int64 */
+            daysLeft?: number;
+            /** Format: int64 */
+            didA: number;
+            /** Format: int64 */
+            didB: number;
+            /** Format: double */
+            lossOfA: number;
+            /** Format: double */
+            lossOfB: number;
+            /** @enum {string} */
+            mayEnd?: "A" | "B";
+            /** Format: int64 */
+            metA: number;
+            /** Format: int64 */
+            metB: number;
+        };
+        TrialSave: {
+            other: components["schemas"]["TrialContent"];
+            settings: components["schemas"]["TrialSettings"];
             /** Format: int32 */
-            hidden: number;
-            ideas: components["schemas"]["Idea"][];
-            tooEarly: boolean;
+            version: number;
+        };
+        TrialSettings: {
+            endsByItself: boolean;
+            /** @enum {string} */
+            measure: "SIGNED_UP" | "CONFIRMED" | "OPENED" | "CLICKED";
+            /** Format: int32 */
+            shareOfA: number;
+        };
+        TrialView: {
+            /** Format: date-time */
+            beganAt?: string;
+            byItself: boolean;
+            differences: components["schemas"]["Difference"][];
+            /** Format: date-time */
+            endedAt?: string;
+            /** Format: int64 */
+            id: number;
+            inUse: components["schemas"]["TrialContent"];
+            measures: ("SIGNED_UP" | "CONFIRMED" | "OPENED" | "CLICKED")[];
+            name: string;
+            /** Format: int64 */
+            offerId?: number;
+            other: components["schemas"]["TrialContent"];
+            result?: components["schemas"]["TrialResult"];
+            settings: components["schemas"]["TrialSettings"];
+            /** @enum {string} */
+            state: "DRAFT" | "RUNNING" | "ENDED" | "DISCARDED";
+            /** @enum {string} */
+            taken?: "A" | "B";
+            /** Format: int64 */
+            targetId: number;
+            /** @enum {string} */
+            tested: "FORM" | "EMAIL" | "CONFIRMATION";
+            /** Format: int32 */
+            version: number;
+            where: string;
         };
         Trigger: {
             /** Format: int32 */
@@ -4834,6 +6080,9 @@ export interface components {
             kind: "AT_ONCE" | "AFTER_SECONDS" | "AT_SCROLL" | "ON_LEAVING" | "ON_CLICK" | "WHEN_IDLE";
         };
         Turn: {
+            on: boolean;
+        };
+        TurnAsked: {
             on: boolean;
         };
         TwoSubjects: {
@@ -4856,6 +6105,25 @@ export interface components {
         UnreachableCount: {
             /** Format: int64 */
             people: number;
+        };
+        UpkeepAsked: {
+            settings: components["schemas"]["UpkeepSettings"];
+            /** Format: int32 */
+            version: number;
+        };
+        UpkeepSettings: {
+            backups: components["schemas"]["BackupPlan"];
+            keptDays: {
+                [key: string]: number;
+            };
+        };
+        UpkeepView: {
+            kept: components["schemas"]["KeptView"][];
+            /** Format: date-time */
+            plannedSince?: string;
+            settings: components["schemas"]["UpkeepSettings"];
+            /** Format: int32 */
+            version: number;
         };
         Used: {
             lines: string[];
@@ -4930,6 +6198,13 @@ export interface components {
             left: components["schemas"]["PageWords"];
             leftGoesOnTo: string;
             linkExpired: components["schemas"]["PageWords"];
+        };
+        WeekLine: {
+            byWeek: components["schemas"]["Share"][];
+            /** Format: int64 */
+            people: number;
+            /** Format: date */
+            week: string;
         };
         WeightChange: {
             from: number;
@@ -5085,7 +6360,7 @@ export interface operations {
             };
         };
     };
-    end: {
+    end_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -5103,6 +6378,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AccountView"];
+                };
+            };
+        };
+    };
+    backups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupsView"];
+                };
+            };
+        };
+    };
+    begin_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupBegun"];
                 };
             };
         };
@@ -5171,7 +6486,7 @@ export interface operations {
             };
         };
     };
-    get_4: {
+    get_5: {
         parameters: {
             query?: never;
             header?: never;
@@ -5315,7 +6630,7 @@ export interface operations {
             };
         };
     };
-    test_1: {
+    test_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -5363,7 +6678,7 @@ export interface operations {
             };
         };
     };
-    choices: {
+    choices_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -5541,7 +6856,292 @@ export interface operations {
             };
         };
     };
-    all_5: {
+    list_7: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HookView"][];
+                };
+            };
+        };
+    };
+    make_9: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HookAsked"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HookView"];
+                };
+            };
+        };
+    };
+    schema_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/schema+json": string;
+                };
+            };
+        };
+    };
+    save_5: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HookAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HookView"];
+                };
+            };
+        };
+    };
+    remove_7: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    allAgain_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    messages: {
+        parameters: {
+            query?: {
+                below?: number;
+                failing?: boolean;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HookLine"][];
+                };
+            };
+        };
+    };
+    message: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                messageId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HookExchange"];
+                };
+            };
+        };
+    };
+    again_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                messageId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    turnOn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HookView"];
+                };
+            };
+        };
+    };
+    pause_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HookView"];
+                };
+            };
+        };
+    };
+    renewSecret: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HookView"];
+                };
+            };
+        };
+    };
+    test_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    all_6: {
         parameters: {
             query?: never;
             header?: never;
@@ -5583,7 +7183,7 @@ export interface operations {
             };
         };
     };
-    get_9: {
+    get_10: {
         parameters: {
             query?: never;
             header?: never;
@@ -5653,7 +7253,7 @@ export interface operations {
             };
         };
     };
-    preview_3: {
+    preview_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -5699,7 +7299,7 @@ export interface operations {
             };
         };
     };
-    start: {
+    start_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -5743,7 +7343,7 @@ export interface operations {
             };
         };
     };
-    list_4: {
+    list_6: {
         parameters: {
             query?: never;
             header?: never;
@@ -5763,7 +7363,7 @@ export interface operations {
             };
         };
     };
-    make_6: {
+    make_8: {
         parameters: {
             query?: never;
             header?: never;
@@ -5807,7 +7407,7 @@ export interface operations {
             };
         };
     };
-    all_4: {
+    all_5: {
         parameters: {
             query?: never;
             header?: never;
@@ -5827,7 +7427,7 @@ export interface operations {
             };
         };
     };
-    make_5: {
+    make_7: {
         parameters: {
             query?: never;
             header?: never;
@@ -5877,7 +7477,7 @@ export interface operations {
             };
         };
     };
-    remove_5: {
+    remove_6: {
         parameters: {
             query?: never;
             header?: never;
@@ -6113,7 +7713,7 @@ export interface operations {
             };
         };
     };
-    preview_2: {
+    preview_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -6157,7 +7757,7 @@ export interface operations {
             };
         };
     };
-    turn_1: {
+    turn_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -6201,7 +7801,7 @@ export interface operations {
             };
         };
     };
-    test: {
+    test_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -6225,7 +7825,7 @@ export interface operations {
             };
         };
     };
-    all_3: {
+    all_4: {
         parameters: {
             query?: {
                 page?: number;
@@ -6272,7 +7872,7 @@ export interface operations {
             };
         };
     };
-    get_3: {
+    get_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -6294,7 +7894,7 @@ export interface operations {
             };
         };
     };
-    save_1: {
+    save_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -6320,7 +7920,7 @@ export interface operations {
             };
         };
     };
-    remove_4: {
+    remove_5: {
         parameters: {
             query?: never;
             header?: never;
@@ -6340,7 +7940,7 @@ export interface operations {
             };
         };
     };
-    again_1: {
+    again_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -6485,7 +8085,7 @@ export interface operations {
             };
         };
     };
-    make_4: {
+    make_6: {
         parameters: {
             query?: never;
             header?: never;
@@ -6553,7 +8153,7 @@ export interface operations {
             };
         };
     };
-    all_2: {
+    all_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -6619,7 +8219,7 @@ export interface operations {
             };
         };
     };
-    save: {
+    save_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -6645,7 +8245,7 @@ export interface operations {
             };
         };
     };
-    remove_3: {
+    remove_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -6758,12 +8358,61 @@ export interface operations {
             };
         };
     };
+    emails: {
+        parameters: {
+            query?: {
+                days?: number;
+                from?: string;
+                to?: string;
+                against?: "BEFORE" | "YEAR_BEFORE";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EmailsView"];
+                };
+            };
+        };
+    };
+    emailsCsv: {
+        parameters: {
+            query?: {
+                days?: number;
+                from?: string;
+                to?: string;
+                against?: "BEFORE" | "YEAR_BEFORE";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     formsCsv: {
         parameters: {
             query?: {
                 days?: number;
                 from?: string;
                 to?: string;
+                against?: "BEFORE" | "YEAR_BEFORE";
             };
             header?: never;
             path?: never;
@@ -6786,6 +8435,7 @@ export interface operations {
                 days?: number;
                 from?: string;
                 to?: string;
+                against?: "BEFORE" | "YEAR_BEFORE";
             };
             header?: never;
             path?: never;
@@ -6820,6 +8470,81 @@ export interface operations {
             };
         };
     };
+    table: {
+        parameters: {
+            query?: {
+                days?: number;
+                from?: string;
+                to?: string;
+                against?: "BEFORE" | "YEAR_BEFORE";
+            };
+            header?: never;
+            path: {
+                kind: "SEQUENCES" | "QUIZZES" | "WHEELS" | "COUPONS" | "PAGES" | "SITES" | "CAMPAIGNS";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NumberTable"];
+                };
+            };
+        };
+    };
+    csv_3: {
+        parameters: {
+            query?: {
+                days?: number;
+                from?: string;
+                to?: string;
+                against?: "BEFORE" | "YEAR_BEFORE";
+            };
+            header?: never;
+            path: {
+                kind: "SEQUENCES" | "QUIZZES" | "WHEELS" | "COUPONS" | "PAGES" | "SITES" | "CAMPAIGNS";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    weeks: {
+        parameters: {
+            query?: {
+                mark?: "CONFIRMED" | "USED" | "OPENED" | "CLICKED" | "LEFT" | "CODE_USED" | "BOUGHT" | "COPIED" | "WON" | "PIECE_OPENED";
+                offerId?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeekLine"][];
+                };
+            };
+        };
+    };
     worthTrying: {
         parameters: {
             query?: never;
@@ -6835,8 +8560,48 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Tried"];
+                    "application/json": components["schemas"]["IdeasTold"];
                 };
+            };
+        };
+    };
+    follow_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    forget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -6880,7 +8645,7 @@ export interface operations {
             };
         };
     };
-    list_2: {
+    list_4: {
         parameters: {
             query?: {
                 words?: string;
@@ -6903,7 +8668,7 @@ export interface operations {
             };
         };
     };
-    make_2: {
+    make_4: {
         parameters: {
             query?: never;
             header?: never;
@@ -6947,7 +8712,7 @@ export interface operations {
             };
         };
     };
-    get_2: {
+    get_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -7142,7 +8907,7 @@ export interface operations {
             };
         };
     };
-    begin: {
+    begin_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -7168,7 +8933,7 @@ export interface operations {
             };
         };
     };
-    get_6: {
+    get_7: {
         parameters: {
             query?: never;
             header?: never;
@@ -7191,7 +8956,7 @@ export interface operations {
             };
         };
     };
-    stop: {
+    stop_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -7516,7 +9281,7 @@ export interface operations {
             };
         };
     };
-    list_3: {
+    list_5: {
         parameters: {
             query?: never;
             header?: never;
@@ -7538,7 +9303,7 @@ export interface operations {
             };
         };
     };
-    make_3: {
+    make_5: {
         parameters: {
             query?: never;
             header?: never;
@@ -7590,7 +9355,7 @@ export interface operations {
             };
         };
     };
-    preview_1: {
+    preview_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -7616,7 +9381,7 @@ export interface operations {
             };
         };
     };
-    get_1: {
+    get_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -7666,7 +9431,7 @@ export interface operations {
             };
         };
     };
-    remove_2: {
+    remove_3: {
         parameters: {
             query?: never;
             header?: never;
@@ -7710,7 +9475,7 @@ export interface operations {
             };
         };
     };
-    turn: {
+    turn_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -7760,7 +9525,7 @@ export interface operations {
             };
         };
     };
-    get_8: {
+    get_9: {
         parameters: {
             query?: never;
             header?: never;
@@ -7782,7 +9547,7 @@ export interface operations {
             };
         };
     };
-    preview: {
+    preview_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -8175,6 +9940,349 @@ export interface operations {
             };
         };
     };
+    all_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutsideListView"][];
+                };
+            };
+        };
+    };
+    make_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutsideListAsked"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutsideListView"];
+                };
+            };
+        };
+    };
+    kinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutsideListKinds"];
+                };
+            };
+        };
+    };
+    save_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutsideListAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutsideListView"];
+                };
+            };
+        };
+    };
+    remove_2: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    allAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    choices: {
+        parameters: {
+            query?: {
+                list?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListChoices"];
+                };
+            };
+        };
+    };
+    everybody: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EverybodyCount"];
+                };
+            };
+        };
+    };
+    begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutsideListView"];
+                };
+            };
+        };
+    };
+    stop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutsideListView"];
+                };
+            };
+        };
+    };
+    turn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TurnAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutsideListView"];
+                };
+            };
+        };
+    };
+    people_1: {
+        parameters: {
+            query?: {
+                state?: "NEW" | "THERE" | "LEFT" | "LET_BE" | "REFUSED";
+                before?: string;
+                below?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandedOn"][];
+                };
+            };
+        };
+    };
+    again_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                personId: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    preview: {
+        parameters: {
+            query?: {
+                email?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PreviewAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HandOnPreview"];
+                };
+            };
+        };
+    };
+    test: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListTest"];
+                };
+            };
+        };
+    };
     search: {
         parameters: {
             query?: {
@@ -8248,7 +10356,7 @@ export interface operations {
             };
         };
     };
-    get_7: {
+    get_8: {
         parameters: {
             query?: never;
             header?: never;
@@ -8669,6 +10777,257 @@ export interface operations {
             };
         };
     };
+    event: {
+        parameters: {
+            query?: never;
+            header?: {
+                Authorization?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EventTold"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EventTaken"];
+                };
+            };
+        };
+    };
+    leave: {
+        parameters: {
+            query?: never;
+            header?: {
+                Authorization?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddressTold"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownPerson"];
+                };
+            };
+        };
+    };
+    lists: {
+        parameters: {
+            query?: never;
+            header?: {
+                Authorization?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownList"][];
+                };
+            };
+        };
+    };
+    list_3: {
+        parameters: {
+            query?: never;
+            header?: {
+                Authorization?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ListTold"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownPerson"];
+                };
+            };
+        };
+    };
+    people: {
+        parameters: {
+            query?: {
+                email?: string;
+                below?: number;
+            };
+            header?: {
+                Authorization?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownPeople"];
+                };
+            };
+        };
+    };
+    change_6: {
+        parameters: {
+            query?: never;
+            header?: {
+                Authorization?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonTold"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownPerson"];
+                };
+            };
+        };
+    };
+    signUp: {
+        parameters: {
+            query?: never;
+            header?: {
+                Authorization?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignUpTold"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignUpTaken"];
+                };
+            };
+        };
+    };
+    tags: {
+        parameters: {
+            query?: never;
+            header?: {
+                Authorization?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TagCount"][];
+                };
+            };
+        };
+    };
+    tag: {
+        parameters: {
+            query?: never;
+            header?: {
+                Authorization?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TagTold"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownPerson"];
+                };
+            };
+        };
+    };
+    tell: {
+        parameters: {
+            query?: never;
+            header?: {
+                Authorization?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PurchaseTold"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PurchaseSaid"];
+                };
+            };
+        };
+    };
     read: {
         parameters: {
             query?: never;
@@ -8870,7 +11229,7 @@ export interface operations {
             };
         };
     };
-    make_1: {
+    make_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -8894,7 +11253,7 @@ export interface operations {
             };
         };
     };
-    get: {
+    get_1: {
         parameters: {
             query?: never;
             header?: never;
@@ -9046,7 +11405,7 @@ export interface operations {
             };
         };
     };
-    remove_6: {
+    remove_8: {
         parameters: {
             query?: never;
             header?: never;
@@ -9114,7 +11473,7 @@ export interface operations {
             };
         };
     };
-    get_5: {
+    get_6: {
         parameters: {
             query?: never;
             header?: never;
@@ -9282,7 +11641,7 @@ export interface operations {
             };
         };
     };
-    list_1: {
+    list_2: {
         parameters: {
             query?: never;
             header?: never;
@@ -9506,6 +11865,237 @@ export interface operations {
             };
         };
     };
+    list_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialView"][];
+                };
+            };
+        };
+    };
+    make_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialMake"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialView"];
+                };
+            };
+        };
+    };
+    last: {
+        parameters: {
+            query: {
+                tested: "FORM" | "EMAIL" | "CONFIRMATION";
+                targetId: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LastTrial"];
+                };
+            };
+        };
+    };
+    get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialView"];
+                };
+            };
+        };
+    };
+    save_1: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialSave"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialView"];
+                };
+            };
+        };
+    };
+    discard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialView"];
+                };
+            };
+        };
+    };
+    end: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialEnd"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialView"];
+                };
+            };
+        };
+    };
+    start: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialView"];
+                };
+            };
+        };
+    };
+    turn_3: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialEnd"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialView"];
+                };
+            };
+        };
+    };
     count_1: {
         parameters: {
             query: {
@@ -9572,6 +12162,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["UnreachableCount"];
+                };
+            };
+        };
+    };
+    upkeep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UpkeepView"];
+                };
+            };
+        };
+    };
+    save: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UpkeepAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UpkeepView"];
                 };
             };
         };

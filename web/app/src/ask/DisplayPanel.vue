@@ -2,6 +2,7 @@
 import WeekdayChoice from '../shared/WeekdayChoice.vue'
 import { computed } from 'vue'
 import type { FormSettings, Shape } from '../api/types'
+import MomentFields from './MomentFields.vue'
 import PatternList from './PatternList.vue'
 import NumberField from '../shared/NumberField.vue'
 
@@ -15,19 +16,6 @@ const form = defineModel<FormSettings>({ required: true })
 const rules = computed(() => form.value.display)
 const over = computed(() => props.shape !== 'IN_PAGE')
 
-const TRIGGERS = [
-  { title: 'At once', value: 'AT_ONCE' },
-  { title: 'After some seconds', value: 'AFTER_SECONDS' },
-  { title: 'At a part of the page', value: 'AT_SCROLL' },
-  { title: 'On leaving the page', value: 'ON_LEAVING' },
-  { title: 'On a click', value: 'ON_CLICK' },
-  { title: 'After idle seconds', value: 'WHEN_IDLE' },
-]
-const AMOUNTS: Record<string, { label: string; start: number } | undefined> = {
-  AFTER_SECONDS: { label: 'Seconds', start: 10 },
-  AT_SCROLL: { label: 'Per cent of the page', start: 50 },
-  WHEN_IDLE: { label: 'Idle seconds', start: 20 },
-}
 const WHO = [
   { title: 'Everybody', value: 'EVERYBODY' },
   { title: 'New visitors', value: 'NEW' },
@@ -38,11 +26,6 @@ const DEVICES = [
   { title: 'Desktop', value: 'DESKTOP' },
   { title: 'Phone', value: 'MOBILE' },
 ]
-
-function changeTrigger(kind: FormSettings['display']['trigger']['kind']) {
-  rules.value.trigger.kind = kind
-  rules.value.trigger.amount = AMOUNTS[kind]?.start ?? 0
-}
 
 const cameFrom = computed({
   get: () => rules.value.audience.cameFrom.join(', '),
@@ -57,27 +40,7 @@ const cameFrom = computed({
 <template>
   <div class="stack">
     <p class="sentence" data-testid="sentence">{{ sentence }}</p>
-    <template v-if="over">
-      <div class="row">
-        <v-select
-          class="wide"
-          :model-value="rules.trigger.kind"
-          :items="TRIGGERS"
-          label="When"
-          @update:model-value="changeTrigger"
-        />
-        <NumberField
-          v-if="AMOUNTS[rules.trigger.kind]"
-          v-model="rules.trigger.amount"
-          class="number"
-          :label="AMOUNTS[rules.trigger.kind]!.label"
-          :error-messages="problemAt('display.trigger.amount')"
-        />
-      </div>
-      <p v-if="rules.trigger.kind === 'ON_CLICK'" class="small quiet">
-        A link or button on your site opens it: the line is under Put it on the site.
-      </p>
-    </template>
+    <MomentFields v-if="over" v-model="rules.trigger" :problem-at="problemAt" />
     <PatternList
       v-model="rules.pages.onlyOn"
       label="Only on"
@@ -178,11 +141,5 @@ const cameFrom = computed({
   display: grid;
   grid-template-columns: 1fr 1fr 1fr;
   gap: 12px;
-}
-.wide {
-  flex: 2;
-}
-.number {
-  flex: 1;
 }
 </style>

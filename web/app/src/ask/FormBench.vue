@@ -2,6 +2,8 @@
 import { computed, ref } from 'vue'
 import type { FormSettings, FormView, SiteView } from '../api/types'
 import { useBusiness } from '../business/useBusiness'
+import TrialLine from '../trial/TrialLine.vue'
+import FoldedPart from '../shared/FoldedPart.vue'
 import PreviewFrame from '../shared/PreviewFrame.vue'
 import SavedNote from '../shared/SavedNote.vue'
 import { useDocument, type Document } from '../shared/saving/useDocument'
@@ -101,55 +103,49 @@ const leads = computed(() => f.value?.opening.leadsToPage ?? false)
           :error-messages="document.problemAt('name')"
         />
         <OpeningFields v-if="over" v-model="f.opening" :shape="form.shape" :problem-at="document.problemAt" />
-        <section v-for="p in parts" :key="p.id" class="part" :class="{ open: part === p.id }">
-          <h3>
-            <button :aria-expanded="part === p.id" @click="part = part === p.id ? '' : p.id">
-              <span>{{ p.name }}</span> <span class="small quiet now">{{ p.now }}</span>
-            </button>
-          </h3>
-          <div v-if="part === p.id" :id="p.id">
-            <p v-if="p.id === 'asks' && leads" class="small quiet">
-              Its button leads to the hosted page, which asks.
-            </p>
-            <AskedFieldsPanel
-              v-else-if="p.id === 'asks'"
-              v-model="document.value.value!"
-              :problem-at="document.problemAt"
-            />
-            <WordsPanel
-              v-if="p.id === 'words'"
-              v-model="document.value.value!"
-              :over="over"
-              :problem-at="document.problemAt"
-            />
-            <LooksPanel
-              v-if="p.id === 'looks'"
-              v-model="document.value.value!"
-              :over="over"
-              :problem-at="document.problemAt"
-            />
-            <DisplayPanel
-              v-if="p.id === 'display'"
-              v-model="document.value.value!"
-              :shape="form.shape"
-              :sentence="sentence"
-              :problem-at="document.problemAt"
-            />
-            <AfterPanel
-              v-if="p.id === 'after'"
-              v-model="document.value.value!"
-              :over="over"
-              :problem-at="document.problemAt"
-            />
-            <PlacingPanel
-              v-if="p.id === 'placing'"
-              :offer-id="offerId"
-              :form="form"
-              :snippet="snippet"
-              :sites="sites"
-            />
-          </div>
-        </section>
+        <FoldedPart v-for="p in parts" :id="p.id" :key="p.id" v-model="part" :name="p.name" :now="p.now">
+          <p v-if="p.id === 'asks' && leads" class="small quiet">
+            Its button leads to the hosted page, which asks.
+          </p>
+          <AskedFieldsPanel
+            v-else-if="p.id === 'asks'"
+            v-model="document.value.value!"
+            :problem-at="document.problemAt"
+          />
+          <WordsPanel
+            v-if="p.id === 'words'"
+            v-model="document.value.value!"
+            :over="over"
+            :problem-at="document.problemAt"
+          />
+          <LooksPanel
+            v-if="p.id === 'looks'"
+            v-model="document.value.value!"
+            :over="over"
+            :problem-at="document.problemAt"
+          />
+          <DisplayPanel
+            v-if="p.id === 'display'"
+            v-model="document.value.value!"
+            :shape="form.shape"
+            :sentence="sentence"
+            :problem-at="document.problemAt"
+          />
+          <AfterPanel
+            v-if="p.id === 'after'"
+            v-model="document.value.value!"
+            :over="over"
+            :problem-at="document.problemAt"
+          />
+          <PlacingPanel
+            v-if="p.id === 'placing'"
+            :offer-id="offerId"
+            :form="form"
+            :snippet="snippet"
+            :sites="sites"
+          />
+        </FoldedPart>
+        <TrialLine tested="FORM" :target-id="form.id" />
       </template>
     </template>
     <template #preview>
@@ -171,35 +167,6 @@ const leads = computed(() => f.value?.opening.leadsToPage ?? false)
 </template>
 
 <style scoped>
-.part {
-  border-top: 1px solid var(--line);
-  padding-top: 10px;
-}
-.part h3 button {
-  display: flex;
-  width: 100%;
-  justify-content: space-between;
-  gap: 14px;
-  text-align: left;
-  font: inherit;
-}
-.part h3 span:first-child {
-  white-space: nowrap;
-}
-.now {
-  font-family: 'Figtree Variable', sans-serif;
-  font-weight: 400;
-  min-width: 0;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-.open h3 {
-  margin-bottom: 10px;
-}
-.open .now {
-  display: none;
-}
 .code {
   flex: 1;
   overflow: auto;

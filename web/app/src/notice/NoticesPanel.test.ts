@@ -36,7 +36,11 @@ const server = (all = [OWNER, FURTHER]) =>
     'GET /notices/readers': all,
     'GET /notices/readers/1': OWNER,
     'GET /notices/readers/2': FURTHER,
-    'PUT /notices/readers/1': { ...OWNER, version: 2 },
+    'PUT /notices/readers/1': ({ version, settings }: NoticeReader) => ({
+      ...OWNER,
+      version: version + 1,
+      settings,
+    }),
     'GET /tags': [],
     'GET /lists': [],
     'GET /segments': [],

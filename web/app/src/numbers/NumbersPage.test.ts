@@ -1,6 +1,7 @@
 import { screen, within } from '@testing-library/vue'
 import { describe, expect, it } from 'vitest'
-import type { FormFigures, Idea, NumbersView, OfferFigures } from '../api/types'
+import type { FormFigures, Idea, Ideas, NumberTable, NumbersView, OfferFigures } from '../api/types'
+import { condition, group } from '../people/criteria'
 import { AWAY, FakeServer } from '../testing/fakeServer'
 import { show } from '../testing/show'
 import NumbersPage from './NumbersPage.vue'
@@ -29,6 +30,8 @@ const OFFER: OfferFigures = {
     { share: share(0.75) },
     { share: share(0.875) },
   ],
+  signedUp: group('ALL', [condition('SIGNED_UP', 'HAS', '1')]),
+  used: group('ALL', [condition('PASS_USED', 'HAS', '1')]),
 }
 const form = (id: number, name: string, signedUp: number, asks: number): FormFigures => ({
   id,
@@ -55,16 +58,22 @@ const VIEW: NumbersView = {
 const IDEA: Idea = {
   key: 'form-3',
   kind: 'ASKS_MUCH',
-  offerId: 1,
+  placeId: 1,
+  itemId: 3,
   words: '“Footer” asks for four things; 10 in 100 fill it in, where less is asked for 30.',
   gain: 40,
 }
-const tried = (...ideas: Idea[]) => ({ ideas, tooEarly: false, hidden: 0 })
+const tried = (...ideas: Idea[]): Ideas => ({ ideas, tooEarly: false, hidden: 0, changes: [] })
+
+/** The question a link asks of People. */
+const asked = (link: HTMLElement) =>
+  JSON.parse(new URL((link as HTMLAnchorElement).href).searchParams.get('q')!)
 
 function serve(view: Partial<NumbersView> = {}, ideas: unknown = tried()) {
   return new FakeServer({
     'GET /numbers?days=28&against=BEFORE': { ...VIEW, ...view },
     'GET /numbers/worth-trying': ideas,
+    'GET /trials': [],
   })
 }
 
@@ -86,7 +95,8 @@ describe('Numbers', () => {
     expect(cells[2]!.textContent).toContain('(75–85)')
     expect(cells[2]!.textContent).toContain('down 2')
     expect(cells[4]!.textContent).toContain('new')
-    expect(within(row).getByRole('link', { name: '100' }).getAttribute('href')).toBe('/people?offerId=1')
+    expect(asked(within(row).getByRole('link', { name: '100' }))).toEqual(OFFER.signedUp)
+    expect(asked(within(row).getByRole('link', { name: '60' }))).toEqual(OFFER.used)
     expect(screen.getByRole('link', { name: 'Take as CSV' }).getAttribute('href')).toBe(
       '/api/numbers/offers.csv?days=28',
     )
@@ -133,7 +143,7 @@ describe('Numbers', () => {
     server.on('PUT /numbers/worth-trying/form-3/hidden', {})
     const { user, notice } = await show(NumbersPage, { at: '/numbers' })
     expect((await screen.findByRole('link', { name: 'Open the form' })).getAttribute('href')).toBe(
-      '/offers/1/ask',
+      '/offers/1/ask?form=3',
     )
     server.on('GET /numbers/worth-trying', tried())
     await user.click(screen.getByRole('button', { name: /^Hide/ }))
@@ -141,8 +151,81 @@ describe('Numbers', () => {
     expect(notice.words).toContain('not told any more')
   })
 
+  it('looks later whether a change helped', async () => {
+    const server = serve({}, tried(IDEA))
+    server.on('PUT /numbers/worth-trying/form-3/changed', {})
+    server.on('DELETE /numbers/worth-trying/form-3/changed', {})
+    const { user, notice } = await show(NumbersPage, { at: '/numbers' })
+    const change = {
+      key: 'form-3',
+      words: IDEA.words,
+      day: '2026-11-20',
+      before: share(0.1, 200),
+      since: share(0.3, 200),
+      verdict: 'HELPED' as const,
+    }
+    const button = await screen.findByRole('button', { name: /^Changed it/ })
+    server.on('GET /numbers/worth-trying', { ...tried(), changes: [change] })
+    await user.click(button)
+    expect((await screen.findByText('it helped')).closest('li')!.textContent).toMatch(
+      /10\s% when changed on 20 Nov.*30\s% of 200 since/s,
+    )
+    expect(notice.words).toContain('From tomorrow on')
+    server.on('GET /numbers/worth-trying', tried())
+    await user.click(screen.getByRole('button', { name: /^Look no more/ }))
+    expect(await screen.findByText(/Nothing stands out/)).toBeTruthy()
+  })
+
+  it('has a table of each kind, which opens its people and says where nothing was counted', async () => {
+    const server = serve()
+    const empty: NumberTable = { days: VIEW.days, before: VIEW.before, columns: ['Quiz', 'Begun'], lines: [] }
+    for (const kind of ['QUIZZES', 'WHEELS', 'PAGES']) {
+      server.on(`GET /numbers/tables/${kind}?days=28&against=BEFORE`, empty)
+    }
+    server.on('GET /numbers/tables/COUPONS?days=28&against=BEFORE', {
+      ...empty,
+      columns: ['Coupon', 'Handed over', 'Bought with it'],
+      lines: [
+        {
+          id: '4',
+          name: 'Twelve percent off',
+          where: '/offers/4',
+          cells: [
+            { count: 80 },
+            { count: 20, rate: { share: share(0.25, 80), points: 5 }, people: OFFER.used },
+          ],
+        },
+      ],
+    })
+    await show(NumbersPage, { at: '/numbers/kinds' })
+    const row = (await screen.findByRole('link', { name: 'Twelve percent off' })).closest('tr')!
+    expect(row.textContent).toMatch(/25\s%/)
+    expect(row.textContent).toContain('up 5')
+    expect(asked(within(row).getByRole('link', { name: '20' }))).toEqual(OFFER.used)
+    await expect.poll(() => screen.queryAllByText('Nothing was counted in these days.').length).toBe(3)
+    expect(screen.getByRole('link', { name: 'Coupons: take as CSV' }).getAttribute('href')).toBe(
+      '/api/numbers/tables/COUPONS.csv?days=28',
+    )
+  })
+
+  it('tells by week of sign-up how many came so far, as far as all have had the time', async () => {
+    const server = serve()
+    server.on('GET /numbers/weeks?mark=CONFIRMED', [
+      { week: '2026-11-02', people: 0, byWeek: [] },
+      { week: '2026-11-09', people: 20, byWeek: [share(0.5, 20)] },
+      { week: '2026-11-16', people: 10, byWeek: [] },
+    ])
+    server.on('GET /numbers/weeks?mark=LEFT', [])
+    const { user } = await show(NumbersPage, { at: '/numbers/weeks' })
+    const rows = async () => (await screen.findAllByRole('row')).slice(1).map((row) => row.textContent)
+    await screen.findByRole('rowheader', { name: '9 Nov' })
+    expect((await rows()).map((row) => row!.replace(/\s/g, ' '))).toEqual(['16 Nov10', '9 Nov2050 %'])
+    await user.click(screen.getByRole('button', { name: 'Left a list' }))
+    expect(await screen.findByText(/Nobody signed up/)).toBeTruthy()
+  })
+
   it('says so where it is too early, or nothing is there to count', async () => {
-    serve({}, { ideas: [], tooEarly: true, hidden: 0 })
+    serve({}, { ...tried(), tooEarly: true })
     await show(NumbersPage, { at: '/numbers' })
     expect(await screen.findByText(/Too early to say/)).toBeTruthy()
   })

@@ -1,13 +1,20 @@
 <script setup lang="ts">
+import { computed, ref } from 'vue'
 import type { OfferFigures } from '../api/types'
 import { kindOf } from '../offer/kinds'
 import { between, percent } from '../shared/when'
+import { behind, n } from './behind'
 import { pointsWords } from './words'
 
 /** Offers as tracks: how many came to each stop, how many went on from there, and how that was before. */
-defineProps<{ offers: OfferFigures[]; range: string }>()
+const props = defineProps<{ offers: OfferFigures[]; range: string }>()
+const AT_A_TIME = 50
+const shown = ref(AT_A_TIME)
+const page = computed(() => props.offers.slice(0, shown.value))
+const hidden = computed(() => props.offers.length - page.value.length)
 
-const n = (count: number) => count.toLocaleString('en-GB')
+/** Who signed up and who used it can be found again. */
+const people = (o: OfferFigures, stop: number) => (stop === 1 ? o.signedUp : stop === 4 ? o.used : undefined)
 const STOPS = ['saw it', 'signed up', 'confirmed', 'handed over', 'used', 'followed up']
 const counts = (o: OfferFigures) => [
   o.track.seen,
@@ -37,7 +44,7 @@ const change = (points: number | undefined) =>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="o in offers" :key="o.id">
+        <tr v-for="o in page" :key="o.id">
           <th scope="row">
             <router-link :to="`/offers/${o.id}`">{{ o.name }}</router-link>
             <span class="small quiet">{{ kindOf(o.kind).words }}</span>
@@ -55,16 +62,19 @@ const change = (points: number | undefined) =>
               }}</span>
             </span>
             <component
-              :is="i === 1 && count > 0 ? 'router-link' : 'span'"
+              :is="people(o, i) && count > 0 ? 'router-link' : 'span'"
               class="token"
               :class="{ views: i === 0, none: count === 0 }"
-              :to="i === 1 ? `/people?offerId=${o.id}` : undefined"
+              :to="people(o, i) && count > 0 ? behind(people(o, i)!) : undefined"
               >{{ n(count) }}</component
             >
           </td>
         </tr>
       </tbody>
     </table>
+    <v-btn v-if="hidden > 0" size="small" @click="shown += AT_A_TIME"
+      >Show {{ Math.min(AT_A_TIME, hidden) }} more of {{ n(hidden) }}</v-btn
+    >
     <p class="small quiet">
       People who first signed up in these days, and how far they have come by now. Above the line: how many go
       on to the next stop, in brackets 95 % sure between; below it, in 100, against the days before. “Followed

@@ -1,31 +1,79 @@
 <script setup lang="ts">
 import { ref } from 'vue'
-import type { Idea, Ideas } from '../api/types'
+import type { ChangeOutcome, Idea, Ideas } from '../api/types'
+import { asAoifeReads } from '../email/fillIns'
 import LoadState from '../shared/LoadState.vue'
 import { useLoaded } from '../shared/useLoaded'
 import { useNotice } from '../shared/useNotice'
+import { percent } from '../shared/when'
+import { n } from './behind'
 import { useNumbers } from './useNumbers'
+import { dayWords } from './words'
 
 /** What is worth trying, each with its evidence and the way to where it is tried. */
 const calls = useNumbers()
 const notice = useNotice()
 const { value: tried, fault, again } = useLoaded<Ideas>(calls.ideas)
 const hiding = ref('')
-const CURE: Record<Idea['kind'], { stop: string; words: string }> = {
-  ASKS_MUCH: { stop: 'ask', words: 'Open the form' },
-  FEW_CONFIRM: { stop: 'confirm', words: 'Look at the confirmation' },
-  FEW_USE: { stop: 'follow-up', words: 'Remind them' },
+/** Where each is tried, and what stands on the way there. */
+const CURE: Record<Idea['kind'], { to: (idea: Idea) => string; words: string }> = {
+  ASKS_MUCH: { to: (i) => `/offers/${i.placeId}/ask?form=${i.itemId}`, words: 'Open the form' },
+  COMES_EARLY: { to: (i) => `/offers/${i.placeId}/ask?form=${i.itemId}`, words: 'Let it come later' },
+  FEW_CONFIRM: { to: (i) => `/offers/${i.placeId}/confirm`, words: 'Look at the confirmation' },
+  FEW_USE: { to: (i) => `/offers/${i.placeId}/follow-up`, words: 'Remind them' },
+  FEW_OPEN: { to: (i) => `/sequences/${i.placeId}#step-${i.itemId}`, words: 'Try another subject' },
+  FEW_CLICK: { to: (i) => `/sequences/${i.placeId}#step-${i.itemId}`, words: 'Look at the email' },
+  MANY_LEAVE: { to: (i) => `/sequences/${i.placeId}#step-${i.itemId}`, words: 'Look at the email' },
+  QUESTION_STOPS: { to: (i) => `/offers/${i.placeId}/give`, words: 'Look at the question' },
+  CODE_UNUSED: { to: (i) => `/offers/${i.placeId}/follow-up`, words: 'Remind them' },
+  DAY_UNREAD: { to: () => '/emails/sequences', words: 'Change the day' },
 }
 
-async function hide(idea: Idea) {
-  hiding.value = idea.key
+/** How a change did, as far as it can be said. */
+const VERDICT: Record<ChangeOutcome['verdict'], string> = {
+  TOO_EARLY: 'too early to say',
+  HELPED: 'it helped',
+  WORSE: 'it is worse since',
+  NO_DIFFERENCE: 'no difference to be seen',
+}
+
+/** Does something about an idea, and tells how to take it back. */
+async function decide(key: string, act: () => Promise<unknown>, done: string, back: () => Promise<unknown>) {
+  hiding.value = key
   try {
-    await calls.hide(idea.key)
+    await act()
     await again()
-    notice.did('That is not told any more.', async () => {
-      await calls.show(idea.key)
+    notice.did(done, async () => {
+      await back()
       await again()
     })
+  } catch (failed) {
+    notice.tell(failed)
+  } finally {
+    hiding.value = ''
+  }
+}
+const hide = (key: string) =>
+  decide(
+    key,
+    () => calls.hide(key),
+    'That is not told any more.',
+    () => calls.show(key),
+  )
+const changed = (key: string) =>
+  decide(
+    key,
+    () => calls.changed(key),
+    'From tomorrow on, this looks whether it helped.',
+    () => calls.notChanged(key),
+  )
+async function forget(key: string) {
+  hiding.value = key
+  try {
+    await calls.notChanged(key)
+    await again()
+  } catch (failed) {
+    notice.tell(failed)
   } finally {
     hiding.value = ''
   }
@@ -47,22 +95,59 @@ async function hide(idea: Idea) {
       <ul v-else>
         <li v-for="idea in tried.ideas" :key="idea.key">
           <p>
-            {{ idea.words }}
-            <router-link :to="`/offers/${idea.offerId}/${CURE[idea.kind].stop}`">{{
-              CURE[idea.kind].words
-            }}</router-link>
+            {{ asAoifeReads(idea.words) }}
+            <router-link :to="CURE[idea.kind].to(idea)">{{ CURE[idea.kind].words }}</router-link>
           </p>
-          <button
-            type="button"
-            class="small quiet"
-            :disabled="hiding === idea.key"
-            :aria-label="`Hide: ${idea.words}`"
-            @click="hide(idea)"
-          >
-            Hide
-          </button>
+          <span class="acts">
+            <button
+              type="button"
+              class="small quiet"
+              :disabled="hiding === idea.key"
+              :aria-label="`Changed it: ${idea.words}`"
+              @click="changed(idea.key)"
+            >
+              Changed it
+            </button>
+            <button
+              type="button"
+              class="small quiet"
+              :disabled="hiding === idea.key"
+              :aria-label="`Hide: ${idea.words}`"
+              @click="hide(idea.key)"
+            >
+              Hide
+            </button>
+          </span>
         </li>
       </ul>
+      <template v-if="tried.changes.length">
+        <h3>Changed</h3>
+        <ul>
+          <li v-for="change in tried.changes" :key="change.key">
+            <p>
+              {{ asAoifeReads(change.words) }}
+              <strong>{{ VERDICT[change.verdict] }}</strong>:
+              <span class="small quiet"
+                >{{ percent(change.before.share) }} when changed on {{ dayWords(change.day) }},
+                {{
+                  change.since.of > 0
+                    ? `${percent(change.since.share)} of ${n(change.since.of)} since`
+                    : 'nobody since'
+                }}</span
+              >
+            </p>
+            <button
+              type="button"
+              class="small quiet"
+              :disabled="hiding === change.key"
+              :aria-label="`Look no more: ${change.words}`"
+              @click="forget(change.key)"
+            >
+              Done
+            </button>
+          </li>
+        </ul>
+      </template>
     </template>
   </section>
 </template>
@@ -73,15 +158,19 @@ ul {
   padding: 0;
 }
 li {
-  display: flex;
-  gap: 12px;
-  justify-content: space-between;
-  align-items: flex-start;
   padding: 10px 0;
   border-top: 1px solid var(--line);
 }
+.acts {
+  display: flex;
+  gap: 14px;
+}
+h3 {
+  font-size: 15px;
+  margin-top: 12px;
+}
 li button {
   text-decoration: underline;
-  padding: 2px 4px;
+  padding: 4px 0;
 }
 </style>

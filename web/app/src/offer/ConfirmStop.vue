@@ -4,6 +4,7 @@ import type { OfferSettings } from '../api/types'
 import EmailEditor from '../email/EmailEditor.vue'
 import EmailPreview from '../email/EmailPreview.vue'
 import { useWritten } from '../email/useWritten'
+import TrialLine from '../trial/TrialLine.vue'
 import PageColours from '../business/PageColours.vue'
 import PreviewFrame from '../shared/PreviewFrame.vue'
 import SavedNote from '../shared/SavedNote.vue'
@@ -77,6 +78,7 @@ const { answer: page, fault: undrawn } = usePagePreview(props.offerId, () => ({
           label="Days the link is good for"
           :error-messages="settings.problemAt('confirm.daysGood')"
         />
+        <TrialLine tested="CONFIRMATION" :target-id="offerId" />
       </div>
       <template v-else>
         <v-text-field

@@ -45,6 +45,7 @@ export const SUBJECTS: { what: Subject; words: string }[] = [
   { what: 'CONFIRMED', words: 'Confirmed for' },
   { what: 'PASS_USED', words: 'Pass used' },
   { what: 'CODE_USED', words: 'Code used' },
+  { what: 'BOUGHT', words: 'Order placed' },
   { what: 'OUTCOME', words: 'Quiz outcome' },
   { what: 'PRIZE', words: 'Prize won' },
   { what: 'PIECE_OPENED', words: 'Piece opened' },
@@ -63,6 +64,7 @@ export const SUBJECTS: { what: Subject; words: string }[] = [
 export const HAPPENS: Subject[] = [
   'SIGNED_UP',
   'CONFIRMED',
+  'BOUGHT',
   'EMAIL_SENT',
   'EMAIL_OPENED',
   'EMAIL_CLICKED',
@@ -147,6 +149,8 @@ export function entry(what: Subject, op: Comparison, field: string, names: Names
     case 'PASS_USED':
     case 'CODE_USED':
       return keyed(names.offers)
+    case 'BOUGHT':
+      return 'none'
     case 'OUTCOME':
       return keyed(names.outcomes)
     case 'PRIZE':
@@ -214,6 +218,7 @@ const LEAD: Partial<Record<Subject, [has: string, hasNot: string, any: string, n
   CONFIRMED: ['confirmed for', 'not confirmed for', 'confirmed', 'never confirmed'],
   PASS_USED: ['used the pass of', 'not used the pass of', 'used a pass', 'used no pass'],
   CODE_USED: ['used the code of', 'not used the code of', 'used a code', 'used no code'],
+  BOUGHT: ['placed an order', 'placed no order', 'placed an order', 'placed no order'],
   OUTCOME: ['came to', 'did not come to', 'played a quiz', 'played no quiz'],
   PRIZE: ['won', 'did not win', 'won a prize', 'won no prize'],
   PIECE_OPENED: ['opened', 'not opened', 'opened a piece', 'opened no piece'],

@@ -36,6 +36,7 @@ function serve(first: SequenceView, effect: Effect = NO_EFFECT) {
   let now = first
   const server = new FakeServer({
     'GET /lists': [],
+    'GET /trials/last': {},
     'GET /emails/layouts': [],
     'GET /sequences/7': () => now,
     'POST /sequences/7/effect': () => effect,

@@ -30,6 +30,7 @@ const STARTS = [
   { title: 'A pass or code that ends soon', value: 'ENDS_SOON' },
   { title: 'An outcome of a quiz', value: 'RESULT' },
   { title: 'A date somebody gave', value: 'DATE_FIELD' },
+  { title: 'Something a program tells of', value: 'EVENT' },
 ]
 const OF_A_PASS = ['PASS_USED', 'PASS_NOT_USED', 'ENDS_SOON', 'RESULT']
 const results = computed(
@@ -44,6 +45,7 @@ const GOALS = [
   { title: 'Nothing but its end', value: 'NONE' },
   { title: 'A tag gained', value: 'TAG_GAINED' },
   { title: 'The pass or code used', value: 'PASS_USED' },
+  { title: 'An order in the shop', value: 'BOUGHT' },
 ]
 const AGAIN = [
   { title: 'Once for each person', value: 'NEVER' },
@@ -61,6 +63,7 @@ const inShort = computed(() => {
     NONE: '',
     TAG_GAINED: `, ends with the tag “${rules.value.goal.tag}”`,
     PASS_USED: ', ends when the pass or code is used',
+    BOUGHT: ', ends with an order in the shop',
   }
   const zone = rules.value.personZone ? ', by each person’s own clock' : ''
   return startWords(rules.value.start, nameOf) + goal[rules.value.goal.kind] + zone
@@ -114,6 +117,14 @@ onMounted(async () => {
           :items="results"
           label="Which outcome"
           no-data-text="This offer is not played."
+          :error-messages="at('start.result')"
+        />
+        <v-text-field
+          v-if="rules.start.kind === 'EVENT'"
+          v-model="rules.start.result"
+          label="What the program calls it"
+          placeholder="course.finished"
+          persistent-placeholder
           :error-messages="at('start.result')"
         />
         <v-select

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import type { StepDraft, StepView } from '../api/types'
 import EmailEditor from '../email/EmailEditor.vue'
 import type { Written } from '../email/useWritten'
+import TrialLine from '../trial/TrialLine.vue'
 import TagField from '../people/TagField.vue'
 import { people } from '../shared/when'
 import NumberField from '../shared/NumberField.vue'
@@ -160,6 +161,7 @@ const numbers = computed(() => {
       :problem-at="problemAt"
       :written="written"
     />
+    <TrialLine v-if="step.emailId" tested="EMAIL" :target-id="step.emailId" />
   </div>
 </template>
 

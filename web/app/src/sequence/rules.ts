@@ -84,6 +84,7 @@ export function startWords(start: SequenceRules['start'], offer: (id: number) =>
     PASS_NOT_USED: `starts ${start.days} days after ${of}, if its pass was not used`,
     ENDS_SOON: `starts ${days === 0 ? 'on the last day' : `${days} ${days === 1 ? 'day' : 'days'} before the end`} of what ${of} gave`,
     RESULT: `starts when they come to an outcome of ${of}`,
+    EVENT: `starts when a program tells of “${start.result}”`,
     DATE_FIELD: `starts ${apart} the date in “${start.field}”`,
   }[start.kind]
 }

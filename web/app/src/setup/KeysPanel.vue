@@ -11,7 +11,7 @@ import { useProgramKeys } from './useProgramKeys'
 const calls = useProgramKeys()
 const keys = ref<ProgramKey[]>([])
 const name = ref('')
-const onlyChecks = ref(false)
+const may = ref<ProgramKey['may']>(['CHECK_COUPONS', 'REDEEM_COUPONS'])
 const made = ref('')
 const wrong = ref('')
 const revoking = ref<ProgramKey | null>(null)
@@ -27,8 +27,7 @@ async function load() {
 async function make() {
   wrong.value = ''
   try {
-    const may: ProgramKey['may'] = onlyChecks.value ? ['CHECK_COUPONS'] : ['CHECK_COUPONS', 'REDEEM_COUPONS']
-    made.value = (await calls.make(name.value, may)).key
+    made.value = (await calls.make(name.value, may.value)).key
     name.value = ''
     await load()
   } catch (failed) {
@@ -45,8 +44,19 @@ async function revoke(key: ProgramKey) {
   }
 }
 
+/** What a key may do, in the order it is offered. */
+const MAY: { value: ProgramKey['may'][number]; words: string; does: string }[] = [
+  { value: 'CHECK_COUPONS', words: 'Ask about codes', does: 'checks codes' },
+  { value: 'REDEEM_COUPONS', words: 'Use codes up', does: 'redeems codes' },
+  { value: 'TELL_PURCHASES', words: 'Tell of orders', does: 'tells of orders' },
+  { value: 'READ_PEOPLE', words: 'Read people', does: 'reads people' },
+  { value: 'CHANGE_PEOPLE', words: 'Sign up and change people', does: 'signs up and changes people' },
+  { value: 'READ_FEEDS', words: 'Read feeds', does: 'reads feeds' },
+]
 const mayWords = (key: ProgramKey) =>
-  key.may.includes('REDEEM_COUPONS') ? 'checks and redeems codes' : 'checks codes only'
+  MAY.filter((one) => key.may.includes(one.value))
+    .map((one) => one.does)
+    .join(', ')
 
 onMounted(load)
 </script>
@@ -55,8 +65,10 @@ onMounted(load)
   <section id="keys" class="panel stack" aria-labelledby="keys-title">
     <h2 id="keys-title">Keys for programs</h2>
     <p class="small quiet">
-      With a key your shop asks by itself whether a code is good, and tells when it was used. The addresses
-      are /api/coupons/check, /redeem and /release.
+      With a key your shop asks by itself whether a code is good, and tells of codes used and of orders
+      (/api/coupons, /api/purchases); other programs sign people up, read and change them (/api/programs). A
+      key that only reads feeds stands in their address: /feeds/KEY/emails.ics for a calendar,
+      /feeds/KEY/people.csv for a spreadsheet.
     </p>
     <v-alert v-if="made" type="success" variant="tonal" density="compact" role="status">
       This key is shown once. Copy it now: only its fingerprint is kept.
@@ -69,8 +81,9 @@ onMounted(load)
     <ul v-if="keys.length" class="keys">
       <li v-for="key in keys" :key="key.id" class="row spread">
         <span
-          ><strong>{{ key.name }}</strong>
-          <span class="small quiet">
+          ><strong>{{ key.name }}</strong
+          >{{ ' '
+          }}<span class="small quiet">
             {{ mayWords(key) }} · made <When :at="key.madeAt" /><template v-if="key.lastUsedAt">
               · last used <When :at="key.lastUsedAt" /></template
             ><template v-if="key.revokedAt"> · revoked <When :at="key.revokedAt" /></template></span
@@ -87,7 +100,17 @@ onMounted(load)
         placeholder="The shop's till"
         :error-messages="wrong"
       />
-      <v-checkbox v-model="onlyChecks" label="Check only, without using up" hide-details />
+      <div class="may" role="group" aria-label="What it may do">
+        <v-checkbox
+          v-for="one in MAY"
+          :key="one.value"
+          v-model="may"
+          :value="one.value"
+          :label="one.words"
+          density="compact"
+          hide-details
+        />
+      </div>
       <v-btn type="submit">Make a key</v-btn>
     </form>
     <ConfirmDialog
@@ -113,6 +136,11 @@ onMounted(load)
 }
 code {
   overflow-wrap: anywhere;
+}
+.may {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 14px;
 }
 form > .v-text-field {
   flex: 1 1 180px;

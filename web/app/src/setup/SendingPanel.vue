@@ -45,6 +45,12 @@ const sending = defineModel<SendingSettings>({ required: true })
     </div>
     <v-switch v-model="sending.followLinks" label="Count clicks: links lead over us" />
     <v-switch v-model="sending.countOpens" label="Count opens, by a picture of one dot" />
+    <v-switch
+      v-model="sending.tagLinks"
+      label="Campaign tags on links to other sites"
+      hint="utm_source, utm_medium, utm_campaign: your name, and the email’s subject or the form’s offer. For what your shop or site counts."
+      persistent-hint
+    />
     <p class="small quiet">
       What mail programs open by themselves is kept apart. Nobody is followed who asked not to be: see the
       person's page.

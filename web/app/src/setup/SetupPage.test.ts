@@ -45,6 +45,7 @@ const BUSINESS = {
       spacingHours: 0,
       countOpens: true,
       followLinks: true,
+      tagLinks: false,
     },
     pages: {
       leave: PAGE,

@@ -4,6 +4,8 @@ import { computed, nextTick, watch } from 'vue'
 import { useRoute } from 'vue-router'
 import type { BusinessSettings } from '../api/types'
 import { maybeUnknown } from '../email/fillIns'
+import { SETUP_PARTS } from '../business/setupParts'
+import PartsNav from '../shared/PartsNav.vue'
 import PictureField from '../shared/PictureField.vue'
 import SavedNote from '../shared/SavedNote.vue'
 import { useDocument, type Document } from '../shared/saving/useDocument'
@@ -52,7 +54,10 @@ const takeOut = useTakeOut()
 <template>
   <main class="page stack">
     <div class="row spread">
-      <h1>Setup</h1>
+      <div class="row">
+        <h1>Setup</h1>
+        <PartsNav :parts="SETUP_PARTS" at="/setup" here="" label="Setup" />
+      </div>
       <SavedNote :document="setup as Document<unknown>" />
     </div>
     <v-alert v-if="setup.state.value === 'failed'" type="error" variant="tonal">{{

@@ -152,7 +152,9 @@ async function remove() {
         <code>connect-src</code>, <code>img-src</code> and <code>font-src</code>. No inline styles or scripts
         are used. The script keeps one item, <code>jeton</code>, in the browser’s local storage and one in its
         session storage; it sets no cookie. It tells the page’s own scripts what happens by the events
-        <code>jeton:shown</code>, <code>jeton:closed</code> and <code>jeton:signed-up</code> on the document.
+        <code>jeton:shown</code>, <code>jeton:closed</code>, <code>jeton:declined</code> and
+        <code>jeton:signed-up</code> on the document, each with its offer, form, shape and trigger; with
+        <code>data-tell="NAME"</code> it calls the page’s function of that name with the same.
       </p>
     </details>
     <ConfirmDialog

@@ -30,6 +30,7 @@ const QUIET = {
   ...offers(),
   outbox: { troubled: 0, waiting: 0 },
   setAside: { total: 0, newest: [] },
+  amiss: [],
   waitingToConfirm: 0,
 } satisfies Partial<Today>
 

@@ -64,7 +64,8 @@ const quiet = computed(
     today.value.outbox.troubled === 0 &&
     !today.value.halt &&
     !today.value.mailTrouble &&
-    today.value.setAside.total === 0,
+    today.value.setAside.total === 0 &&
+    today.value.amiss.length === 0,
 )
 /** Before there is an offer only the first steps are shown: nothing else can have happened. */
 const fresh = computed(() => today.value!.firstHour.lines.length > 0 && today.value!.offers.length === 0)
@@ -117,6 +118,10 @@ watch([() => clock.moves, () => clock.tick], () => void load(), { immediate: tru
           </span>
           <v-btn size="small" @click="tryAside">Try again</v-btn>
           <router-link class="small" :to="`/people/${aside.personId}`">{{ aside.email }}</router-link>
+        </div>
+        <div v-for="one in today.amiss" :key="one.key" class="row away" role="alert">
+          <strong class="grave">{{ one.words }}</strong>
+          <router-link class="small" :to="one.href.replace('/app', '')">What to do</router-link>
         </div>
         <p v-if="today.waitingToConfirm > 0" class="waiting alone">
           <router-link to="/people?state=WAITING_TO_CONFIRM"

@@ -78,6 +78,9 @@ public final class Bench {
     // Last: a million people slow everything else down.
     all.put("size", new SizeBench());
     all.put("numbers", new NumbersBench());
+    all.put("hooks", new HooksBench());
+    all.put("hooked", new HookedBench());
+    all.put("hookwait", new HookWaitBench());
     all.put("segment", new SegmentBench());
     all.put("turn", new TurnBench());
     List<String> wanted = args.length == 0 ? List.copyOf(all.keySet()) : List.of(args);

@@ -65,6 +65,7 @@ final class BenchServer implements AutoCloseable {
             "--jeton.mail.workers=0",
             "--jeton.trusts-own-machine=true",
             "--jeton.proxies=127.0.0.1/32",
+            "--jeton.private-networks=true",
             "--jeton.followup.engine=false",
             "--spring.datasource.url=" + database.url("jeton"),
             "--spring.datasource.username=" + database.user(),

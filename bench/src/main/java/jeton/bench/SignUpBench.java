@@ -67,7 +67,7 @@ final class SignUpBench implements Bench.Measurement {
    * A server runs for weeks; on two cores the compiler needs its minute. Goes on until four turns
    * in a row have brought nothing new.
    */
-  private int warmUp(BenchServer server) throws Exception {
+  int warmUp(BenchServer server) throws Exception {
     double best = 0;
     int sinceBest = 0;
     int turn = 0;
@@ -80,7 +80,7 @@ final class SignUpBench implements Bench.Measurement {
     return turn * PIECES;
   }
 
-  private Load.Measured overHttp(BenchServer server, int pieces) throws Exception {
+  Load.Measured overHttp(BenchServer server, int pieces) throws Exception {
     String path = "/p/forms/" + server.form.key() + "/signups";
     // As if the form had been on screen for some seconds: every check is made.
     String stamp =

@@ -4,11 +4,14 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Clock;
 import java.util.Comparator;
 import java.util.Map;
 import java.util.stream.Stream;
 import jeton.server.database.Start;
 import jeton.server.dkim.Dkim;
+import jeton.standins.hookreceiver.HookReceiver;
+import jeton.standins.listservice.ListService;
 import jeton.standins.mailbox.Mailbox;
 import jeton.standins.mailbox.MailboxPages;
 import jeton.standins.mailbox.MailboxServer;
@@ -37,6 +40,7 @@ public class DemoApplication {
   private static Mailbox mailbox;
   private static MailboxServer mailboxServer;
   private static SampleSite sampleSite;
+  private static HookReceiver hookReceiver;
   private static Resolver resolver;
   private static final Manners MANNERS = new Manners();
 
@@ -65,6 +69,8 @@ public class DemoApplication {
     SpringApplication.getShutdownHandlers().add(mailboxServer::close);
     sampleSite = SampleSite.start(0);
     SpringApplication.getShutdownHandlers().add(sampleSite::close);
+    hookReceiver = HookReceiver.start(0);
+    SpringApplication.getShutdownHandlers().add(hookReceiver::close);
     return Start.with(
         DemoApplication.class,
         Map.of(
@@ -85,6 +91,16 @@ public class DemoApplication {
   @Bean
   SampleSite sampleSite() {
     return sampleSite;
+  }
+
+  @Bean
+  HookReceiver hookReceiver() {
+    return hookReceiver;
+  }
+
+  @Bean(destroyMethod = "close")
+  ListService listService(Clock clock) {
+    return ListService.start(0, clock);
   }
 
   @Bean
@@ -124,6 +140,8 @@ public class DemoApplication {
             + mailboxServer.port()
             + ", the sample site is at "
             + sampleSite.origin()
+            + ", a program that is told what happens at "
+            + hookReceiver.origin()
             + ". Ctrl+C stops everything.");
   }
 

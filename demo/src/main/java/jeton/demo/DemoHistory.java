@@ -19,12 +19,13 @@ import org.springframework.boot.ApplicationRunner;
 import org.springframework.stereotype.Component;
 
 /**
- * Three weeks of visitors, lived through once on the demo's clock: real pages, sign-ups, emails and
- * downloads. The same each time, since chance is seeded.
+ * Eight weeks of visitors, lived through once on the demo's clock: real pages, sign-ups, emails and
+ * downloads, the last three in detail. The same each time, since chance is seeded.
  */
 @Component
 class DemoHistory implements ApplicationRunner {
-  private static final int WEEKS = 3;
+  private static final int WEEKS = 8;
+  private static final int IN_DETAIL = 3;
   private static final List<String> NAMES =
       List.of(
           "Aoife", "Bram", "Ciara", "Dara", "Elin", "Fionn", "Greta", "Hugo", "Imke", "Jonas",
@@ -45,6 +46,8 @@ class DemoHistory implements ApplicationRunner {
   private final Courses courses;
   private final Games games;
   private final Street street;
+  private final Past past;
+  private final Strangers strangers = new Strangers(59);
   private final List<Moment> moments = new ArrayList<>();
   private final Random chance = new Random(7);
 
@@ -56,7 +59,9 @@ class DemoHistory implements ApplicationRunner {
       Coupons coupons,
       Courses courses,
       Games games,
-      Street street) {
+      Street street,
+      Past past) {
+    this.past = past;
     this.games = games;
     this.coupons = coupons;
     this.courses = courses;
@@ -74,6 +79,10 @@ class DemoHistory implements ApplicationRunner {
   /** The course with who came for it, and the letters to everybody. */
   @Component
   record Courses(MarblingCourse offer, CourseHistory history, Letters letters) {}
+
+  /** The weeks before, and the trial of the last two. */
+  @Component
+  record Past(EarlierHistory earlier, PopUpTrial trial) {}
 
   /** The quiz and the wheel, and who played them. */
   @Component
@@ -95,9 +104,10 @@ class DemoHistory implements ApplicationRunner {
     if (!clock.isNew()) {
       return;
     }
-    System.out.println("Making three weeks of sample history …");
+    System.out.println("Making eight weeks of sample history …");
     Instant now = Instant.now().truncatedTo(ChronoUnit.MINUTES);
     Instant start = now.minus(Duration.ofDays(7L * WEEKS));
+    Instant recent = now.minus(Duration.ofDays(7L * IN_DETAIL));
     clock.begin(start.minus(Duration.ofHours(1)));
     owners.make(DemoApplication.OWNER, DemoApplication.PASSWORD);
     business.make();
@@ -107,13 +117,15 @@ class DemoHistory implements ApplicationRunner {
     games.wheel().make();
     courses.letters().make();
     street.placing().place();
-    plan(start, now);
+    plan(recent, now);
     courses.letters().plan(now, this::later);
     Visitor shopper = new Visitor(street.publicUrl().of(""), street.mailbox());
-    coupons.history().plan(shopper, start, now, this::later);
-    courses.history().plan(shopper, start, now, this::later);
-    games.players().plan(shopper, start, now, this::later);
-    games.spinners().plan(shopper, start, now, this::later);
+    past.earlier().plan(shopper, start, recent, now, this::later);
+    past.trial().plan(shopper, street.placing().site(), now, this::later);
+    coupons.history().plan(shopper, recent, now, this::later);
+    courses.history().plan(shopper, recent, now, this::later);
+    games.players().plan(shopper, recent, now, this::later);
+    games.spinners().plan(shopper, recent, now, this::later);
     moments.sort(Comparator.comparing(Moment::at));
     for (Moment moment : moments) {
       street.views().flush();
@@ -149,7 +161,11 @@ class DemoHistory implements ApplicationRunner {
         street.placing().site(),
         PAGES.get(i % PAGES.size()),
         key,
-        Map.of("email", email, "first_name", told, "zone", zone));
+        Map.of(
+            "email", email,
+            "first_name", told,
+            "zone", zone,
+            "visitor", popUp ? past.trial().stranger() : strangers.next()));
   }
 
   private String formKey(boolean popUp) {
@@ -165,7 +181,7 @@ class DemoHistory implements ApplicationRunner {
       String page = PAGES.get(chance.nextInt(PAGES.size()));
       later(
           at.minus(Duration.ofMinutes(5L * n)),
-          () -> visitor.meet(street.placing().site(), page, formKey(popUp)));
+          () -> visitor.meet(street.placing().site(), page, formKey(popUp), strangers.next()));
     }
     for (int n = chance.nextInt(5); n > 0; n--) {
       later(at.minus(Duration.ofMinutes(7L * n)), () -> visitor.look(QuireAndThread.SLUG));

@@ -111,16 +111,33 @@ final class Visitor {
             "submission_key", key));
   }
 
-  /** Meets a form on a page of a site, as the script would tell. */
-  void meet(Site site, String page, String formKey) {
+  /**
+   * Meets a form on a page of a site, as the script would tell.
+   *
+   * @param id the visitor's own
+   */
+  void meet(Site site, String page, String formKey, String id) {
     String url = site.origin() + page;
-    tell(site, "decide", "{\"url\":\"" + url + "\",\"pages\":2,\"spots\":[\"" + formKey + "\"]}");
-    tell(site, "seen", "{\"form\":\"" + formKey + "\",\"url\":\"" + url + "\"}");
+    tell(
+        site,
+        "decide",
+        JSON.writeValueAsString(
+            Map.of("url", url, "pages", 2, "spots", List.of(formKey), "visitor", id)));
+    pass(site, page, formKey, id);
+  }
+
+  /** Sees a form in passing. */
+  void pass(Site site, String page, String formKey, String id) {
+    tell(
+        site,
+        "seen",
+        JSON.writeValueAsString(
+            Map.of("form", formKey, "url", site.origin() + page, "visitor", id)));
   }
 
   /** Signs up by a form on a site. */
   void signUpOn(Site site, String page, String formKey, Map<String, Object> fields) {
-    meet(site, page, formKey);
+    meet(site, page, formKey, fields.get("visitor").toString());
     Map<String, Object> all = new HashMap<>(fields);
     all.put("page", site.origin() + page);
     all.put("consent", true);
@@ -221,6 +238,11 @@ final class Visitor {
   /** Reads the newest email in a mail program that shows pictures. */
   void open(String email) {
     newestLink(email, "/l/", "[A-Za-z0-9_-]+\\.gif").ifPresent(this::get);
+  }
+
+  /** What the newest email is about; empty before there was one. */
+  Optional<String> newestSubject(String email) {
+    return mailbox.to(email).stream().map(ReceivedEmail::subject).findFirst();
   }
 
   /** Presses the first link of the newest email that has one. */

@@ -156,10 +156,7 @@ final class Demo {
       Page page = visitor().newPage();
       page.navigate("/app/today");
       page.waitForURL(Pattern.compile("/app/sign-in"));
-      page.getByLabel("Email").fill(OWNER);
-      page.getByLabel("Password").fill(PASSWORD);
-      page.getByLabel("Password").press("Enter");
-      page.waitForURL("**/app/today");
+      SignInForm.signIn(page, OWNER, PASSWORD);
       session = page.context().storageState();
       page.context().close();
     }

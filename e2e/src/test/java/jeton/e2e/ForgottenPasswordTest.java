@@ -36,10 +36,7 @@ class ForgottenPasswordTest {
     page.getByLabel("A password of ten characters or more").fill(Demo.PASSWORD);
     page.getByRole(AriaRole.BUTTON, named("Set my password")).click();
     page.waitForURL("**/sign-in?changed=1");
-    page.getByLabel("Email").fill(Demo.OWNER);
-    page.getByLabel("Password").fill(Demo.PASSWORD);
-    page.getByLabel("Password").press("Enter");
-    page.waitForURL("**/app/today");
+    SignInForm.signIn(page, Demo.OWNER, Demo.PASSWORD);
     page.navigate("/app/account");
     assertThat(page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Signed in")))
         .containsText("here");

@@ -187,6 +187,7 @@ class KeptTest {
     Locator dialog = page.getByRole(AriaRole.DIALOG);
     assertThat(dialog.getByText("Sign in again")).isVisible();
     assertThat(Demo.seriousFaults(page)).isEmpty();
+    assertThat(page.getByLabel("Password")).isFocused();
     page.getByLabel("Password").fill(Demo.PASSWORD);
     page.getByLabel("Password").press("Enter");
     assertThat(dialog).hasCount(0);

@@ -39,14 +39,14 @@ final class Shots {
           new Shot("today", "/app/today", DESKTOP),
           new Shot("give", "/app/offers/1/give", DESKTOP),
           new Shot("ask", "/app/offers/1/ask?form=2", DESKTOP),
-          new Shot("coupon", "/app/offers/3/give", DESKTOP),
           new Shot("private-page", "/app/offers/4/give", DESKTOP),
-          new Shot("course-page", "course:", DESKTOP),
           new Shot("quiz", "/app/offers/5/give", DESKTOP, "^2 Opening"),
           new Shot("numbers", "/app/numbers", DESKTOP),
-          new Shot("wheel", "/app/offers/6/give", DESKTOP),
+          new Shot("two-versions", "/app/trials/1", DESKTOP),
           new Shot("wheel-phone", "/o/spin-for-a-sheet", PHONE),
           new Shot("site", "/app/site", DESKTOP),
+          new Shot("outside-list", "/app/setup/outside-lists", DESKTOP, "^Change$"),
+          new Shot("upkeep", "/app/setup/upkeep", DESKTOP, "^Back up now$"),
           new Shot("follow-up", "/app/offers/1/follow-up", DESKTOP),
           new Shot("email-editor", "/app/offers/1/follow-up", DESKTOP, "^A Sunday", "^Framed"),
           new Shot("rehearsal", "/app/offers/1/rehearsal?confirms=540", DESKTOP),
@@ -115,12 +115,6 @@ final class Shots {
     return pass(page, base, firstEmail(codes), "is your 12 % off");
   }
 
-  /** The course, as the one who signed up for it last sees it. */
-  private static String course(Page page, String base) {
-    String people = page.request().get(base + "/api/people?offerId=4&state=ON_THE_LIST").text();
-    return pass(page, base, firstEmail(people), "Here it is");
-  }
-
   private static String firstEmail(String json) {
     return json.replaceAll("(?s).*?\"email\":\"([^\"]+)\".*", "$1");
   }
@@ -138,16 +132,10 @@ final class Shots {
     throw new IllegalStateException("Nobody was sent “" + subject + "”: " + list);
   }
 
-  /**
-   * {@code site:} is the sample site, wherever it is; {@code pass:} a page that keeps a code,
-   * {@code course:} a private one.
-   */
+  /** {@code site:} is the sample site, wherever it is; {@code pass:} a page that keeps a code. */
   private static String address(Page page, String base, String path) {
     if (path.equals("pass:")) {
       return pass(page, base);
-    }
-    if (path.equals("course:")) {
-      return course(page, base);
     }
     if (!path.startsWith("site:")) {
       return base + path;
@@ -158,9 +146,6 @@ final class Shots {
 
   static void signIn(Page page, String base) {
     page.navigate(base + "/app/sign-in");
-    page.getByLabel("Email").fill(OWNER);
-    page.getByLabel("Password").fill(PASSWORD);
-    page.getByLabel("Password").press("Enter");
-    page.waitForURL("**/app/today");
+    SignInForm.signIn(page, OWNER, PASSWORD);
   }
 }

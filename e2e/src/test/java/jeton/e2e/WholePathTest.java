@@ -9,6 +9,7 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.FilePayload;
 import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 
@@ -21,6 +22,7 @@ class WholePathTest {
   private static final byte[] PLAN =
       ("%PDF-1.4\n" + "a sewing pattern ".repeat(2000) + "\n%%EOF\n")
           .getBytes(StandardCharsets.US_ASCII);
+  private static final String JOURNAL = "From the journal";
   private final Demo demo = Demo.get();
   private final Letters letters = new Letters(demo, VISITOR);
 
@@ -33,19 +35,24 @@ class WholePathTest {
     Page visitor = demo.visitor().newPage();
     signUp(visitor, address);
     confirmAndDownload(visitor);
-    assertThat(letters.subjects()).hasSize(2);
+    assertThat(ofTheOffer()).hasSize(2);
 
     demo.advance("P2D");
-    assertThat(letters.subjects()).first().isEqualTo("How did the first stitch go, Imogen?");
+    assertThat(ofTheOffer()).first().isEqualTo("How did the first stitch go, Imogen?");
     demo.advance("P3D");
-    assertThat(letters.subjects()).hasSize(4).first().isEqualTo("A second stitch");
+    assertThat(ofTheOffer()).hasSize(4).first().isEqualTo("A second stitch");
 
     leave(visitor);
     demo.advance("P30D");
-    assertThat(letters.subjects()).as("nothing after leaving").hasSize(4);
+    assertThat(ofTheOffer()).as("nothing after leaving").hasSize(4);
     owner.navigate("/app/people?words=imogen");
     owner.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(VISITOR)).click();
     assertThat(owner.getByText("left the list on the page")).isVisible();
+  }
+
+  /** Without the sample business's letter of each month, which may come due meanwhile. */
+  private List<String> ofTheOffer() {
+    return letters.subjects().stream().filter(one -> !one.equals(JOURNAL)).toList();
   }
 
   private void makeOffer(Page owner) {
@@ -147,7 +154,7 @@ class WholePathTest {
                     .click());
     // Opening it is nothing yet, a mail program may have; the first sign of a person is.
     assertThat(confirmed.getByRole(AriaRole.BUTTON)).isVisible();
-    assertThat(letters.subjects()).hasSize(1);
+    assertThat(ofTheOffer()).hasSize(1);
     confirmed.mouse().move(200, 200);
     assertThat(confirmed.getByRole(AriaRole.HEADING)).hasText("Thank you, that worked");
     Locator file =

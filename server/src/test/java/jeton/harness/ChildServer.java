@@ -30,18 +30,40 @@ public final class ChildServer implements AutoCloseable {
   private static final int MOST_MEETINGS = 5;
   private static final Duration PATIENCE = Duration.ofSeconds(180);
 
+  /** None where another database was named. */
   public final PrivateDatabase database;
+
   public final Mailbox mailbox;
   public final Manners manners = new Manners();
   private final Path home;
   private final MailboxServer mailServer;
   private final List<Process> processes = new ArrayList<>();
+  private final String user;
+  private final String password;
   private String databaseUrl;
+  private List<String> javaOptions = List.of();
+  private String classPath = System.getProperty("java.class.path");
 
   public ChildServer(Path home) throws IOException {
+    this(home, PrivateDatabase.start(home.resolve("database")));
+  }
+
+  private ChildServer(Path home, PrivateDatabase database) throws IOException {
+    this(home, database, database.url("jeton"), database.user(), database.password());
+  }
+
+  /** On a database that runs elsewhere. */
+  public ChildServer(Path home, String url, String user, String password) throws IOException {
+    this(home, null, url, user, password);
+  }
+
+  private ChildServer(Path home, PrivateDatabase database, String url, String user, String password)
+      throws IOException {
     this.home = home;
-    database = PrivateDatabase.start(home.resolve("database"));
-    databaseUrl = database.url("jeton");
+    this.database = database;
+    this.user = user;
+    this.password = password;
+    databaseUrl = url;
     mailbox = new Mailbox(home.resolve("mailbox"));
     mailServer =
         MailboxServer.start(
@@ -53,6 +75,21 @@ public final class ChildServer implements AutoCloseable {
     databaseUrl = url;
   }
 
+  /** Has processes started from now on run with further options of Java. */
+  public void withJava(String... options) {
+    javaOptions = List.of(options);
+  }
+
+  /** Whether the newest process lives. */
+  public boolean isAlive() {
+    return processes.get(processes.size() - 1).isAlive();
+  }
+
+  /** Has processes started from now on be of another version. */
+  public void runsFrom(String otherClassPath) {
+    classPath = otherClassPath;
+  }
+
   /** Starts a process; what ran before must have been killed. */
   public void start(String... arguments) throws IOException {
     List<String> command =
@@ -61,10 +98,11 @@ public final class ChildServer implements AutoCloseable {
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "-XX:TieredStopAtLevel=1",
                 "-cp",
-                System.getProperty("java.class.path"),
+                classPath,
                 "jeton.server.JetonServer",
                 "--server.port=0",
                 "--jeton.trusts-own-machine=true"));
+    command.addAll(1, javaOptions);
     command.addAll(List.of(arguments));
     ProcessBuilder builder =
         new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(log().toFile());
@@ -77,9 +115,9 @@ public final class ChildServer implements AutoCloseable {
                 "JETON_DB_URL",
                 databaseUrl,
                 "JETON_DB_USER",
-                database.user(),
+                user,
                 "JETON_DB_PASSWORD",
-                database.password(),
+                password,
                 "JETON_SMTP_URL",
                 "smtp://127.0.0.1:" + mailServer.port(),
                 "JETON_OWNER_EMAIL",
@@ -135,8 +173,13 @@ public final class ChildServer implements AutoCloseable {
 
   /** Ends the process at once, as a loss of power would (SIGKILL). */
   public void kill() {
+    kill(processes.size() - 1);
+  }
+
+  /** Ends one of several processes at once, counted from 0. */
+  public void kill(int process) {
     try {
-      processes.get(processes.size() - 1).destroyForcibly().waitFor();
+      processes.get(process).destroyForcibly().waitFor();
     } catch (InterruptedException stopped) {
       Thread.currentThread().interrupt();
       throw new IllegalStateException(stopped);
@@ -187,7 +230,8 @@ public final class ChildServer implements AutoCloseable {
   }
 
   private Connection connect() throws SQLException {
-    return DriverManager.getConnection(database.url("jeton"), database.user(), database.password());
+    return DriverManager.getConnection(
+        database == null ? databaseUrl : database.url("jeton"), user, password);
   }
 
   /** Waits for a condition as long as the process lives. */
@@ -226,7 +270,9 @@ public final class ChildServer implements AutoCloseable {
         process.destroyForcibly().waitFor();
       }
       mailServer.close();
-      database.close();
+      if (database != null) {
+        database.close();
+      }
     } catch (InterruptedException stopped) {
       Thread.currentThread().interrupt();
       throw new IllegalStateException(stopped);

@@ -9,6 +9,7 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.function.Function;
@@ -24,6 +25,7 @@ import jeton.server.followup.DueStarts;
 import jeton.server.followup.RunMover;
 import jeton.server.mail.Dispatcher;
 import jeton.server.mailing.GoingOut;
+import jeton.server.programkey.ProgramKeys;
 import jeton.standins.mailbox.Mailbox;
 import jeton.standins.mailbox.MailboxServer;
 import jeton.standins.mailbox.Manners;
@@ -42,6 +44,8 @@ import org.springframework.util.FileSystemUtils;
 public final class TestServer {
   public static final String OWNER = "owner@quireandthread.example";
   public static final String PASSWORD = "waxed linen thread";
+
+  private static final int MOST_KEYS = 40;
 
   private static TestServer started;
 
@@ -97,6 +101,7 @@ public final class TestServer {
             "--jeton.proxies=127.0.0.1/32",
             "--jeton.dns-server=" + resolver.address(),
             "--jeton.followup.engine=false",
+            "--jeton.hooks.engine=false",
             "--jeton.owner-email=" + OWNER,
             "--jeton.owner-password=" + PASSWORD,
             "--jeton.smtp-url=smtp://127.0.0.1:" + mailServer.port(),
@@ -153,6 +158,19 @@ public final class TestServer {
       owner = new Http(base).signIn(OWNER, PASSWORD);
     }
     return owner;
+  }
+
+  /** A key for a program. Old ones are revoked before there are too many: a test needs its own. */
+  public String key(String name, Set<ProgramKeys.May> may) {
+    List<Long> good =
+        bean(JdbcClient.class)
+            .sql("SELECT id FROM program_key WHERE revoked_at IS NULL ORDER BY id")
+            .query(Long.class)
+            .list();
+    if (good.size() > MOST_KEYS) {
+      good.forEach(id -> bean(ProgramKeys.class).revoke(id));
+    }
+    return bean(ProgramKeys.class).make(name, may).key();
   }
 
   /** What happened with somebody, newest first, as JSON. */

@@ -34,6 +34,11 @@ public final class DisplayWords {
     return String.join(", ", parts) + ".";
   }
 
+  /** The moment alone: "After 5 seconds". */
+  public static String of(Trigger trigger) {
+    return moment(Shape.POP_UP, trigger).replaceFirst(" (on|of)$", "");
+  }
+
   private static String moment(Shape shape, Trigger trigger) {
     if (shape == Shape.IN_PAGE) {
       return "Where you put it on";

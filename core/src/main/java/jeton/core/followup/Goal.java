@@ -17,7 +17,9 @@ public record Goal(Kind kind, String tag) {
   public enum Kind {
     NONE,
     TAG_GAINED,
-    PASS_USED
+    PASS_USED,
+    /** A shop told of an order of theirs. */
+    BOUGHT
   }
 
   public Goal {

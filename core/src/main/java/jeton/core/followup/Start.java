@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import jeton.core.people.TagName;
 import jeton.core.problem.Problems;
 
@@ -18,7 +19,8 @@ import jeton.core.problem.Problems;
  *     after the date in the field, before it when negative ({@link Kind#DATE_FIELD}), or local days
  *     before the code or pass ends ({@link Kind#ENDS_SOON}, C10)
  * @param field key of the business's own field, for {@link Kind#DATE_FIELD}
- * @param result key of what somebody came to, for {@link Kind#RESULT}
+ * @param result key of what somebody came to, for {@link Kind#RESULT}, or what a program calls what
+ *     happened, for {@link Kind#EVENT}
  */
 public record Start(
     Kind kind, Optional<Long> offerId, String tag, int days, String field, String result) {
@@ -26,6 +28,7 @@ public record Start(
   public static final Start BY_SIGN_UP = new Start(Kind.SIGN_UP, Optional.empty(), "", 0, "");
 
   private static final int MOST_DAYS = 3650;
+  private static final Pattern EVENT_NAME = Pattern.compile("[A-Za-z0-9][A-Za-z0-9_.-]{0,59}");
 
   /** What happens. */
   public enum Kind {
@@ -35,7 +38,9 @@ public record Start(
     PASS_NOT_USED,
     DATE_FIELD,
     ENDS_SOON,
-    RESULT
+    RESULT,
+    /** A program tells that something happened. */
+    EVENT
   }
 
   public Start {
@@ -54,6 +59,16 @@ public record Start(
   /** Whether coming to this with this offer starts it (G3). */
   public boolean onResult(long offer, String came) {
     return onPass(Kind.RESULT, offer) && result.equals(came);
+  }
+
+  /** Whether a program can call something that happened so. */
+  public static boolean isEventName(String name) {
+    return EVENT_NAME.matcher(name).matches();
+  }
+
+  /** Whether what a program tells starts it. */
+  public boolean onEvent(String name) {
+    return kind == Kind.EVENT && result.equals(name);
   }
 
   /** Whether gaining this tag starts it. */
@@ -107,6 +122,11 @@ public record Start(
         looksAtPass && offerId.isEmpty(), path + ".offerId", "empty", "The pass of which offer?");
     problems.when(
         kind == Kind.RESULT && result.isBlank(), path + ".result", "empty", "Which outcome?");
+    problems.when(
+        kind == Kind.EVENT && !isEventName(result),
+        path + ".result",
+        "event_name",
+        "What does the program call it? Letters, digits, - _ and . will do, at most 60.");
     problems.when(
         kind == Kind.PASS_NOT_USED && (days < 1 || days > MOST_DAYS),
         path + ".days",

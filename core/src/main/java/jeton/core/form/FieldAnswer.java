@@ -4,7 +4,9 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -105,5 +107,26 @@ public final class FieldAnswer {
 
   private static Optional<Problem> fault(FormField field, String code, String message) {
     return Optional.of(new Problem(field.key(), code, message));
+  }
+
+  /**
+   * Several answers as they are kept, by key; what does not fit its field is noted under its key.
+   */
+  public static Map<String, String> keptAll(
+      Map<String, String> answers, List<FieldDefinition> fields, Problems problems) {
+    Map<String, String> kept = new HashMap<>();
+    answers.forEach(
+        (key, answer) -> {
+          Optional<FieldDefinition> field =
+              fields.stream().filter(f -> f.key().equals(key)).findFirst();
+          problems.when(field.isEmpty(), key, "unknown_field", "There is no such field any more.");
+          field.ifPresent(
+              f ->
+                  fault(f, FormField.of(key, f.label(), false), answer)
+                      .ifPresentOrElse(
+                          problem -> problems.add(key, problem.code(), problem.message()),
+                          () -> kept.put(key, kept(f, answer))));
+        });
+    return kept;
   }
 }

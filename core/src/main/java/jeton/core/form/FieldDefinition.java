@@ -31,7 +31,8 @@ public record FieldDefinition(String key, FieldType type, String label, List<Str
 
   /** What a posted form carries beside its fields; no field can have such a name. */
   private static final List<String> RESERVED =
-      List.of("submission_key", "zone", "page", "campaign", "stamp", "website", "altcha");
+      List.of(
+          "submission_key", "zone", "page", "campaign", "stamp", "website", "altcha", "visitor");
 
   public FieldDefinition {
     options = options == null ? List.of() : List.copyOf(options);

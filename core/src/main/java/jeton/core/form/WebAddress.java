@@ -106,6 +106,15 @@ public final class WebAddress {
     }
   }
 
+  /** The host of a page's address in lower case; empty for what is none. */
+  public static String hostOf(String page) {
+    try {
+      return Optional.ofNullable(URI.create(page).getHost()).orElse("").toLowerCase(Locale.ROOT);
+    } catch (IllegalArgumentException noAddress) {
+      return "";
+    }
+  }
+
   private static boolean looksLikeOneOf(String host, List<String> ownHosts) {
     return ownHosts.stream()
         .map(own -> own.toLowerCase(Locale.ROOT))

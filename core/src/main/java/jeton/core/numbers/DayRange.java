@@ -1,7 +1,9 @@
 package jeton.core.numbers;
 
+import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
+import java.time.temporal.TemporalAdjusters;
 import java.util.stream.Stream;
 import jeton.core.problem.Problems;
 
@@ -39,6 +41,16 @@ public record DayRange(LocalDate from, LocalDate to) {
       case BEFORE -> new DayRange(from.minusDays(days()), from.minusDays(1));
       case YEAR_BEFORE -> new DayRange(from.minusYears(1), to.minusYears(1));
     };
+  }
+
+  /**
+   * The whole weeks in it, from a Monday to a Sunday: what was added up by weeks need not be added
+   * up by days. Empty, and right behind it, where there is none.
+   */
+  public DayRange wholeWeeks() {
+    LocalDate monday = from.with(TemporalAdjusters.nextOrSame(DayOfWeek.MONDAY));
+    LocalDate sunday = to.with(TemporalAdjusters.previousOrSame(DayOfWeek.SUNDAY));
+    return sunday.isAfter(monday) ? new DayRange(monday, sunday) : new DayRange(to.plusDays(1), to);
   }
 
   /** Each of them, the first first. */

@@ -26,6 +26,7 @@ import jeton.core.people.TagName;
  * @param forms what asks, the hosted page first
  * @param tags those that exist
  * @param lists numbers of the lists there are (L1)
+ * @param trials of two versions that run
  * @param timing by what a sign-up is judged
  */
 public record Facts(
@@ -37,6 +38,7 @@ public record Facts(
     FollowUp followUp,
     Set<String> tags,
     Set<Long> lists,
+    List<Trying> trials,
     Timing timing) {
 
   public Facts {
@@ -58,10 +60,12 @@ public record Facts(
    * @param encrypted whether visitors reach it by https
    * @param listensToAll whether it can be reached past what stands in front of it
    * @param unnamedProxy whether a proxy asks for others without being named
+   * @param backupMissed whether the last good back-up is too long ago
    */
-  public record Install(boolean encrypted, boolean listensToAll, boolean unnamedProxy) {
+  public record Install(
+      boolean encrypted, boolean listensToAll, boolean unnamedProxy, boolean backupMissed) {
     /** Nothing to say against it. */
-    public static final Install WISE = new Install(true, false, false);
+    public static final Install WISE = new Install(true, false, false, false);
   }
 
   /**
@@ -103,6 +107,15 @@ public record Facts(
           .email();
     }
   }
+
+  /**
+   * Two versions being tried (X1).
+   *
+   * @param name of what is tried
+   * @param left how long until one of them may be taken, at the pace so far; empty when that cannot
+   *     be told, or would be no end
+   */
+  public record Trying(String name, Finding.Stop stop, String control, Optional<Duration> left) {}
 
   /** A step and its email. */
   public record Written(Step step, EmailContent email) {}

@@ -36,6 +36,7 @@ public final class Readiness {
     lookAtConfirm();
     findings.addAll(new HandOverLook(facts).look());
     findings.addAll(new FollowUpLook(facts).look());
+    findings.addAll(new TrialLook(facts).look());
     return List.copyOf(findings);
   }
 
@@ -125,6 +126,13 @@ public final class Readiness {
                 + " one visitor's limits. Name it in JETON_PROXIES.",
             Stop.SETUP,
             "mail"));
+    when(
+        install.backupMissed(),
+        Finding.worthALook(
+            "no_backup",
+            "There has been no good back-up for more than two days. See what keeps it under Upkeep.",
+            Stop.SETUP,
+            "upkeep"));
   }
 
   private void lookAtConfirm() {

@@ -27,6 +27,8 @@ public enum Subject {
   CONFIRMED(Sort.HAPPENED),
   PASS_USED(Sort.ID),
   CODE_USED(Sort.ID),
+  /** A shop told of an order of theirs. */
+  BOUGHT(Sort.HAPPENED),
   /** A quiz's outcome. */
   OUTCOME(Sort.ID),
   /** A wheel's prize. */

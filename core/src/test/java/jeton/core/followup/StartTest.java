@@ -53,6 +53,8 @@ class StartTest {
         .containsExactly("s.field empty");
     assertThat(refused(new Start(Kind.RESULT, Optional.of(4L), "", 0, "", " ")))
         .containsExactly("s.result empty");
+    assertThat(refused(new Start(Kind.EVENT, null, "", 0, "", "no spaces")))
+        .containsExactly("s.result event_name");
     assertThat(refused(of(Kind.TAG_GAINED, 0))).isEmpty();
   }
 
@@ -89,6 +91,11 @@ class StartTest {
     assertThat(of(Kind.RESULT, 0).onResult(4, "linen")).isTrue();
     assertThat(of(Kind.RESULT, 0).onResult(4, "wire")).isFalse();
     assertThat(of(Kind.RESULT, 0).onResult(5, "linen")).isFalse();
+    Start event = new Start(Kind.EVENT, null, "", 0, "", "course.finished");
+    assertThat(refused(event)).isEmpty();
+    assertThat(event.onEvent("course.finished")).isTrue();
+    assertThat(event.onEvent("course.begun")).isFalse();
+    assertThat(new Start(Kind.RESULT, null, "", 0, "", "x").onEvent("x")).isFalse();
   }
 
   @Test

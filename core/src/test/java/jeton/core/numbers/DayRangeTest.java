@@ -33,6 +33,21 @@ class DayRangeTest {
     assertThat(range(from, to).before(against)).isEqualTo(range(first, last));
   }
 
+  @ParameterizedTest
+  @CsvSource({
+    // 23 November 2026 is a Monday.
+    "2026-11-23, 2026-11-29, 2026-11-23, 2026-11-29",
+    "2026-11-22, 2026-12-07, 2026-11-23, 2026-12-06",
+    "2026-11-24, 2026-11-29, 2026-11-30, 2026-11-29",
+    "2026-11-24, 2026-12-05, 2026-12-06, 2026-12-05",
+    "2026-11-23, 2026-11-28, 2026-11-29, 2026-11-28",
+    "2026-11-27, 2026-11-27, 2026-11-28, 2026-11-27"
+  })
+  void wholeWeeks_areFromAMondayToASunday_orNone(
+      String from, String to, String monday, String sunday) {
+    assertThat(range(from, to).wholeWeeks()).isEqualTo(range(monday, sunday));
+  }
+
   @Test
   void aRangeTurnedRound_orOfTooManyYears_isRefused() {
     assertThat(Refusals.of(range("2026-11-27", "2026-11-26")::check))

@@ -102,10 +102,13 @@ abstract class AnOffer {
             new Facts.FollowUp(steps, rules, paused),
             Set.of("reader"),
             lists,
+            trials,
             new Facts.Timing(NOW, ZoneId.of("Europe/Dublin"), Duration.ZERO)));
   }
 
   Set<Long> lists = Set.of(1L);
+
+  List<Facts.Trying> trials = List.of();
 
   List<Facts.Asking> forms() {
     List<Facts.Asking> all = new ArrayList<>(forms);

@@ -53,15 +53,15 @@ class ReadinessTest extends AnOffer {
 
   @Test
   void whatIsUnwiseAboutTheInstall_isWorthALook_whereOthersCanReachIt() {
-    install = new Facts.Install(false, true, true);
+    install = new Facts.Install(false, true, true, false);
     mail = new Facts.Mail(true, "hello@quireandthread.example", false, false, "127.0.0.1");
     assertThat(codes())
         .contains("mail_password_readable", "proxy_not_named")
         .doesNotContain("not_encrypted", "listens_to_all");
     mail = new Facts.Mail(true, "", false, false, "quireandthread.example");
     assertThat(codes()).contains("not_encrypted").doesNotContain("mail_password_readable");
-    install = new Facts.Install(true, true, false);
-    assertThat(codes()).contains("listens_to_all").doesNotContain("not_encrypted");
+    install = new Facts.Install(true, true, false, true);
+    assertThat(codes()).contains("listens_to_all", "no_backup").doesNotContain("not_encrypted");
     assertThat(findings()).noneMatch(f -> f.severity() == Finding.Severity.GRAVE);
   }
 

@@ -16,19 +16,18 @@ import jeton.server.problem.TooOften;
 import jeton.server.token.Tokens;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
  * Signing in, and getting back in. Guessing is slowed down per network and address and locks nobody
- * out; every attempt is kept for ninety days, without secrets.
+ * out; every attempt is kept for a while, without secrets.
  */
 @Service
 class Accounts {
   private static final Logger LOG = LoggerFactory.getLogger(Accounts.class);
   private static final Duration RESET_GOOD = Duration.ofMinutes(30);
-  private static final Duration KEPT = Duration.ofDays(90);
+  private static final Duration KNOWN_FOR = Duration.ofDays(90);
 
   private final Owners owners;
   private final OwnerStore store;
@@ -91,7 +90,7 @@ class Accounts {
 
   private Duration pause(SignInStore.Attempt attempt, long id, Instant now) {
     Instant since = now.minus(GuessingPace.WINDOW);
-    boolean known = attempts.isKnownNetwork(attempt, now.minus(KEPT));
+    boolean known = attempts.isKnownNetwork(attempt, now.minus(KNOWN_FOR));
     return GuessingPace.pause(
         attempts.atAddress(attempt, id, since),
         attempts.fromNetwork(attempt, id, since),
@@ -171,13 +170,5 @@ class Accounts {
     owners.change(ownerId, present, wanted);
     sessions.endAll(ownerId, Optional.of(sessionId));
     LOG.info("A password was changed");
-  }
-
-  @Scheduled(fixedDelay = 3_600_000, initialDelay = 60_000)
-  void forgetOld() {
-    Instant before = clock.instant().minus(KEPT);
-    while (attempts.forget(before) > 0) {
-      // As many at a time as lock nothing for long.
-    }
   }
 }

@@ -4,6 +4,8 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import jeton.core.account.GuessingPace;
+import jeton.core.upkeep.KeptKind;
+import jeton.server.database.Fading;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
@@ -11,7 +13,7 @@ import org.springframework.stereotype.Repository;
 
 /** Attempts to sign in, without secrets: the address is kept as a hash. */
 @Repository
-class SignInStore {
+class SignInStore implements Fading {
   private static final int MOST_AGENT = 200;
   private static final String BEGIN =
       """
@@ -43,7 +45,7 @@ class SignInStore {
        ORDER BY at DESC, id DESC
        LIMIT 20
       """;
-  private static final String FORGET = "DELETE FROM sign_in WHERE at < :before LIMIT 10000";
+  private static final String FORGET = "DELETE FROM sign_in WHERE at < :before LIMIT :most";
 
   private final JdbcClient db;
 
@@ -131,7 +133,13 @@ class SignInStore {
         .list();
   }
 
-  int forget(Instant before) {
-    return db.sql(FORGET).param("before", Utc.bind(before)).update();
+  @Override
+  public KeptKind kind() {
+    return KeptKind.SIGN_INS;
+  }
+
+  @Override
+  public int forget(Instant before, int most) {
+    return db.sql(FORGET).param("before", Utc.bind(before)).param("most", most).update();
   }
 }

@@ -7,25 +7,34 @@ import jeton.server.leaving.Departures;
 import jeton.server.mail.Engine;
 import jeton.server.people.People;
 import jeton.server.people.Person;
+import jeton.server.reading.Readings;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
  * Takes mails that come back. A hard bounce makes the person unreachable, a complaint blocks them;
- * a delay is noted. Taking the same mail twice has one effect.
+ * a delay is noted, a reply counted. Taking the same mail twice has one effect.
  */
 @Service
 public class Bounces {
   private final Engine engine;
   private final People people;
   private final Departures departures;
+  private final Readings readings;
   private final History history;
   private final Clock clock;
 
-  Bounces(Engine engine, People people, Departures departures, History history, Clock clock) {
+  Bounces(
+      Engine engine,
+      People people,
+      Departures departures,
+      Readings readings,
+      History history,
+      Clock clock) {
     this.engine = engine;
     this.people = people;
     this.departures = departures;
+    this.readings = readings;
     this.history = history;
     this.clock = clock;
   }
@@ -33,7 +42,7 @@ public class Bounces {
   /**
    * What came of a mail.
    *
-   * @param understood whether it was a report about somebody we know
+   * @param understood whether it was a report about, or a reply by, somebody we know
    */
   public record Taken(boolean understood, String kind, Optional<String> address) {}
 
@@ -60,7 +69,11 @@ public class Bounces {
         email.ifPresent(found -> engine.bounced(found.outboxId(), returned.said()));
         departures.unreachable(person.id(), offerId, returned.said());
       }
-      case COMPLAINT -> departures.complained(person.id(), offerId);
+      case COMPLAINT -> {
+        email.ifPresent(found -> readings.complainedOf(found.outboxId()));
+        departures.complained(person.id(), offerId);
+      }
+      case REPLY -> email.ifPresent(found -> readings.repliedTo(found.outboxId()));
       case DELAY ->
           history.note(
               History.Event.of(

@@ -18,8 +18,8 @@ import java.util.Properties;
 
 /**
  * Reads delivery status notifications (RFC 3464) and feedback reports (RFC 5965): multipart/report
- * with a machine-readable second part made of groups of header fields. Whatever else comes in is
- * not understood, never an error.
+ * with a machine-readable second part made of groups of header fields; and knows a person's reply
+ * by what it answers to (RFC 5322). Whatever else comes in is not understood, never an error.
  */
 final class ReportReader {
   private static final int MOST_SAID = 300;
@@ -30,14 +30,23 @@ final class ReportReader {
   static Returned read(byte[] mail) {
     try {
       MimeMessage message = new MimeMessage(NO_SESSION, new ByteArrayInputStream(mail));
-      if (!message.isMimeType("multipart/report")
-          || !(message.getContent() instanceof Multipart parts)) {
-        return Returned.NOT_UNDERSTOOD;
-      }
-      return read(parts);
+      return message.isMimeType("multipart/report")
+              && message.getContent() instanceof Multipart parts
+          ? read(parts)
+          : reply(message);
     } catch (MessagingException | IOException | RuntimeException unreadable) {
       return Returned.NOT_UNDERSTOOD;
     }
+  }
+
+  /** What a machine answers by itself is no reply (RFC 3834). */
+  private static Returned reply(MimeMessage message) throws MessagingException {
+    String automatic = message.getHeader("Auto-Submitted", null);
+    String answersTo = message.getHeader("In-Reply-To", null);
+    boolean byHand = automatic == null || automatic.strip().equalsIgnoreCase("no");
+    return byHand && answersTo != null
+        ? new Returned(Returned.Kind.REPLY, Optional.of(answersTo.strip()), Optional.empty(), "")
+        : Returned.NOT_UNDERSTOOD;
   }
 
   private static Returned read(Multipart parts) throws MessagingException, IOException {

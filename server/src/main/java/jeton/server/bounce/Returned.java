@@ -21,7 +21,9 @@ record Returned(Kind kind, Optional<String> messageId, Optional<String> address,
     DELIVERED,
     /** The reader told their mailbox that it is unwanted. */
     COMPLAINT,
-    /** No report we can read. */
+    /** A person's answer to an email of ours. */
+    REPLY,
+    /** Neither a report we can read nor a reply. */
     UNKNOWN
   }
 

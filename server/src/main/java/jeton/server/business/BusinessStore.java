@@ -53,7 +53,7 @@ class BusinessStore {
     var statement = version == 0 ? db.sql(MAKE) : db.sql(SAVE).param("version", version);
     return 1
         == statement
-            .param("settings", documents.write(settings))
+            .param("settings", documents.over(db, "business", "settings", 1, settings))
             .param("now", Utc.bind(now))
             .update();
   }

@@ -16,6 +16,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param trustsOwnMachine whether requests from this machine are under no limits: for the demo and
  *     tests, where everybody comes from it
  * @param privateNetworks whether addresses that lead into private networks may be fetched from
+ * @param metricsKey what lets somebody elsewhere read the measures; empty: only this machine may
  * @param dnsServer host and port of the name server to ask; empty for the system's
  * @param smtpUrl used until Setup says otherwise; empty for none
  */
@@ -30,6 +31,7 @@ public record JetonSettings(
     @DefaultValue("") String dnsServer,
     @DefaultValue("") String secretKey,
     @DefaultValue("") String proxies,
+    @DefaultValue("") String metricsKey,
     @DefaultValue("false") boolean trustsOwnMachine,
     @DefaultValue("false") boolean privateNetworks,
     @DefaultValue("system") String clock) {}

@@ -12,6 +12,7 @@ import jeton.core.problem.Problems;
  * @param spacingHours least hours between two sequence emails to one person (T13); 0 for off
  * @param followLinks whether links lead over us, so that clicks are counted
  * @param countOpens whether emails carry a picture that counts opens
+ * @param tagLinks whether links to other sites, in emails and behind forms, carry campaign tags
  */
 public record SendingSettings(
     int connections,
@@ -19,9 +20,21 @@ public record SendingSettings(
     int perDomainPerMinute,
     int spacingHours,
     boolean followLinks,
-    boolean countOpens) {
+    boolean countOpens,
+    boolean tagLinks) {
   /** Two connections, no limits, no spacing, readings counted. */
   public static final SendingSettings USUAL = new SendingSettings(2, 0, 0, 0, true, true);
+
+  /** Links carry no campaign tags. */
+  public SendingSettings(
+      int connections,
+      int perSecond,
+      int perDomainPerMinute,
+      int spacingHours,
+      boolean followLinks,
+      boolean countOpens) {
+    this(connections, perSecond, perDomainPerMinute, spacingHours, followLinks, countOpens, false);
+  }
 
   /** Least time between two sequence emails to one person (T13). */
   public Duration spacing() {

@@ -20,12 +20,19 @@ import org.springframework.transaction.annotation.Transactional;
 class ConfirmationEmails implements EmailSource {
   private final ConfirmationStore store;
   private final Offers offers;
+  private final ConfirmationTrials trials;
   private final PublicUrl publicUrl;
   private final Clock clock;
 
-  ConfirmationEmails(ConfirmationStore store, Offers offers, PublicUrl publicUrl, Clock clock) {
+  ConfirmationEmails(
+      ConfirmationStore store,
+      Offers offers,
+      ConfirmationTrials trials,
+      PublicUrl publicUrl,
+      Clock clock) {
     this.store = store;
     this.offers = offers;
+    this.trials = trials;
     this.publicUrl = publicUrl;
     this.clock = clock;
   }
@@ -37,12 +44,7 @@ class ConfirmationEmails implements EmailSource {
 
   @Override
   public Map<Long, EmailContent> contents(List<Claimed> batch) {
-    Map<Long, EmailContent> contents = new HashMap<>();
-    batch.forEach(
-        c ->
-            contents.put(
-                c.outboxId(), offers.remembered(c.email().ofOffer()).settings().confirm().email()));
-    return contents;
+    return trials.contents(batch);
   }
 
   @Override

@@ -6,7 +6,9 @@ import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import jeton.core.upkeep.KeptKind;
 import jeton.server.database.Documents;
+import jeton.server.database.Fading;
 import jeton.server.database.Utc;
 import jeton.server.people.People;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -14,7 +16,7 @@ import org.springframework.stereotype.Repository;
 
 /** Confirmation links, and the sign-ups they confirm. */
 @Repository
-class ConfirmationStore {
+class ConfirmationStore implements Fading {
   private static final String ADD =
       """
       INSERT INTO confirmation (token_hash, sign_up_id, created_at, expires_at)
@@ -47,6 +49,9 @@ class ConfirmationStore {
       SELECT COUNT(*) FROM sign_up
        WHERE person_id = :personId AND offer_id = :offerId AND confirmed_at >= :since
       """;
+
+  private static final String FORGET =
+      "DELETE FROM confirmation WHERE expires_at < :before LIMIT :most";
 
   private final JdbcClient db;
   private final Documents documents;
@@ -127,5 +132,15 @@ class ConfirmationStore {
         Utc.read(row, "at"),
         Utc.read(row, "expires_at"),
         Utc.readOptional(row, "confirmed_at"));
+  }
+
+  @Override
+  public KeptKind kind() {
+    return KeptKind.CONFIRM_LINKS;
+  }
+
+  @Override
+  public int forget(Instant before, int most) {
+    return db.sql(FORGET).param("before", Utc.bind(before)).param("most", most).update();
   }
 }

@@ -21,6 +21,7 @@ import jeton.core.incentive.Lack;
 import jeton.core.incentive.Part;
 import jeton.core.offer.OfferKind;
 import jeton.server.email.GiftSource;
+import jeton.server.history.History;
 import jeton.server.incentive.Face;
 import jeton.server.offer.Offer;
 import org.springframework.stereotype.Component;
@@ -37,13 +38,21 @@ class CouponFace implements Face {
   private final CodeStore store;
   private final GrantStore grants;
   private final CodePool pool;
+  private final History history;
   private final Clock clock;
 
-  CouponFace(Codes codes, CodeStore store, GrantStore grants, CodePool pool, Clock clock) {
+  CouponFace(
+      Codes codes,
+      CodeStore store,
+      GrantStore grants,
+      CodePool pool,
+      History history,
+      Clock clock) {
     this.codes = codes;
     this.store = store;
     this.grants = grants;
     this.pool = pool;
+    this.history = history;
     this.clock = clock;
   }
 
@@ -222,12 +231,20 @@ class CouponFace implements Face {
         .ifPresent(
             row -> {
               if (told.what().equals("copied")) {
-                grants.copied(row.id(), clock.instant());
+                copied(offer, personId, row.id());
               } else if (told.what().equals("seen")) {
                 grants.seen(row.id(), clock.instant());
               }
             });
     // Seen and copied is not used: that is told by the shop (G5).
     return false;
+  }
+
+  private void copied(Offer offer, long personId, long grantId) {
+    Instant now = clock.instant();
+    if (grants.copied(grantId, now)) {
+      history.note(
+          History.Event.of(now, History.Kind.CODE_COPIED, personId, offer.id(), "the code"));
+    }
   }
 }

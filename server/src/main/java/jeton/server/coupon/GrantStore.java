@@ -157,15 +157,21 @@ class GrantStore {
         .update();
   }
 
-  void copied(long id, Instant now) {
-    db.sql(
-            """
+  /**
+   * Notes that its code was copied.
+   *
+   * @return whether for the first time
+   */
+  boolean copied(long id, Instant now) {
+    return db.sql(
+                """
             UPDATE coupon_grant SET copied_at = :now, seen_at = COALESCE(seen_at, :now)
              WHERE id = :id AND copied_at IS NULL
             """)
-        .param("id", id)
-        .param("now", Utc.bind(now))
-        .update();
+            .param("id", id)
+            .param("now", Utc.bind(now))
+            .update()
+        > 0;
   }
 
   /** Who has a code that is somebody's own; the first of them. */

@@ -1,6 +1,6 @@
 package jeton.server.database;
 
-/** The private database could not be started; the message says why and what to do. */
+/** The database cannot be used; the message says why and what to do. */
 public final class DatabaseTrouble extends RuntimeException {
   private static final long serialVersionUID = 1L;
 

@@ -2,6 +2,9 @@ package jeton.server.database;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.DeserializationFeature;
@@ -33,6 +36,33 @@ public class Documents {
   /** The document as text. */
   public String write(Object document) {
     return mapper.writeValueAsString(document);
+  }
+
+  /**
+   * A document that takes the place of one that is kept. What a newer version wrote into that one
+   * and this version does not know stays in it: while two versions run side by side, and after
+   * going back, nothing of the newer one is lost.
+   *
+   * @param id of the row, in a table whose rows are numbered by {@code id}
+   */
+  public String over(JdbcClient db, String table, String column, long id, Object document) {
+    JsonNode written = mapper.valueToTree(document);
+    kept(db, table, column, id)
+        .ifPresent(text -> carryOver(mapper.readTree(text), document.getClass(), written));
+    return mapper.writeValueAsString(written);
+  }
+
+  private static Optional<String> kept(JdbcClient db, String table, String column, long id) {
+    return db.sql("SELECT %s FROM %s WHERE id = :id".formatted(column, table))
+        .param("id", id)
+        .query((row, n) -> Optional.ofNullable(row.getString(1)))
+        .optional()
+        .flatMap(Function.identity());
+  }
+
+  private void carryOver(JsonNode kept, Class<?> type, JsonNode written) {
+    JsonNode known = mapper.valueToTree(mapper.treeToValue(kept, type));
+    UnknownFields.carryOver(kept, known, written);
   }
 
   /** A text as words by name. */

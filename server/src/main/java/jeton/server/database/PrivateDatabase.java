@@ -114,8 +114,9 @@ public final class PrivateDatabase implements AutoCloseable {
     }
   }
 
-  private static void requireRoom(Path folder) throws IOException {
-    long free = Files.getFileStore(folder).getUsableSpace();
+  private static void requireRoom(Path folder) {
+    // By the folder rather than its mount, which is not always to be seen.
+    long free = folder.toFile().getUsableSpace();
     if (free < LEAST_FREE_BYTES) {
       throw new DatabaseTrouble(
           "only "
@@ -197,7 +198,9 @@ public final class PrivateDatabase implements AutoCloseable {
             "--user=" + System.getProperty("user.name"),
             "--datadir=" + folder.resolve("data").toAbsolutePath(),
             "--auth-root-authentication-method=normal",
-            "--skip-test-db");
+            "--skip-test-db",
+            // A machine that cannot look up its own name has a database all the same.
+            "--force");
     return install.waitFor() == 0;
   }
 
@@ -222,6 +225,8 @@ public final class PrivateDatabase implements AutoCloseable {
         "--datadir=" + folder.resolve("data").toAbsolutePath(),
         "--socket=" + folder.resolve("data/s").toAbsolutePath(),
         "--pid-file=" + folder.resolve("data/mariadbd.pid").toAbsolutePath(),
+        // Of its own: a server that starts clears what others have in a folder they share.
+        "--tmpdir=" + Files.createDirectories(folder.resolve("tmp")).toAbsolutePath(),
         "--init-file=" + setUp.toAbsolutePath(),
         "--port=" + port,
         "--bind-address=127.0.0.1",

@@ -30,6 +30,8 @@ public final class Start {
       Class<?> application, Map<String, Object> more, String... args) {
     // DATETIME columns hold UTC; the driver reads and writes them in the JVM's zone.
     TimeZone.setDefault(TimeZone.getTimeZone("UTC"));
+    System.setProperty(
+        "jeton.log.to", setting("JETON_LOG_FILE", "").isEmpty() ? "console" : "file");
     Path home = Path.of(setting("JETON_HOME", System.getProperty("user.home") + "/.jeton"));
     ownedByUsAlone(home);
     Map<String, Object> properties = new HashMap<>();
@@ -51,6 +53,7 @@ public final class Start {
     properties.put("jeton.private-networks", setting("JETON_PRIVATE_NETWORKS", "false"));
     set(properties, "jeton.secret-key", "JETON_SECRET_KEY");
     set(properties, "jeton.proxies", "JETON_PROXIES");
+    set(properties, "jeton.metrics-key", "JETON_METRICS_KEY");
     set(properties, "jeton.owner-email", "JETON_OWNER_EMAIL");
     set(properties, "jeton.owner-password", "JETON_OWNER_PASSWORD");
     properties.putAll(more);

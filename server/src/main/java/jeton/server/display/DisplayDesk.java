@@ -20,7 +20,7 @@ import jeton.core.display.Trigger;
 import jeton.core.display.Visit;
 import jeton.server.business.Business;
 import jeton.server.form.Form;
-import jeton.server.form.Forms;
+import jeton.server.form.VisitorForms;
 import jeton.server.incentive.Incentives;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
@@ -29,13 +29,14 @@ import org.springframework.stereotype.Service;
 /** Decides from memory which forms show on a page view. */
 @Service
 class DisplayDesk {
-  private final Forms forms;
+  private final VisitorForms forms;
   private final Offers offers;
   private final Incentives incentives;
   private final Business business;
   private final Clock clock;
 
-  DisplayDesk(Forms forms, Offers offers, Incentives incentives, Business business, Clock clock) {
+  DisplayDesk(
+      VisitorForms forms, Offers offers, Incentives incentives, Business business, Clock clock) {
     this.incentives = incentives;
     this.forms = forms;
     this.offers = offers;
@@ -53,6 +54,7 @@ class DisplayDesk {
    * @param openers keys of forms something on the page opens
    * @param past per form key: times shown, and when it was closed or declined, as epoch seconds
    * @param done offers signed up for
+   * @param visitor a random id of their own; empty where nothing can be kept
    */
   @JsonIgnoreProperties(ignoreUnknown = true)
   record Facts(
@@ -64,8 +66,10 @@ class DisplayDesk {
       Set<String> spots,
       Set<String> openers,
       Map<String, Past> past,
-      Set<String> done) {
+      Set<String> done,
+      String visitor) {
     Facts {
+      visitor = visitor == null ? "" : visitor;
       url = url == null ? "" : url;
       referrer = referrer == null ? "" : referrer;
       spots = known(spots);
@@ -114,7 +118,7 @@ class DisplayDesk {
   List<Decided> decide(Facts facts, boolean withOnesThatAreOff) {
     Map<String, Decided> candidates = new LinkedHashMap<>();
     List<Display.Candidate> asked = new ArrayList<>();
-    for (Form form : forms.remembered()) {
+    for (Form form : forms.all(facts.visitor())) {
       if (form.shape() == Shape.FULL_PAGE) {
         continue;
       }
@@ -142,7 +146,7 @@ class DisplayDesk {
             daysAgo(visitor.closedDaysAgo(), now),
             daysAgo(visitor.declinedDaysAgo(), now));
     Map<String, Past> all = new HashMap<>();
-    forms.remembered().forEach(form -> all.put(form.key(), past));
+    forms.all("").forEach(form -> all.put(form.key(), past));
     Set<String> done =
         visitor.signedUpFor() == null
             ? Set.of()
@@ -157,7 +161,8 @@ class DisplayDesk {
             Set.of(),
             Set.of(),
             all,
-            done);
+            done,
+            "");
     return decide(facts, true);
   }
 

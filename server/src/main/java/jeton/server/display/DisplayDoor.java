@@ -94,8 +94,12 @@ class DisplayDoor extends HttpServlet {
       boolean ourFont,
       String wrong) {}
 
-  /** What was seen. */
-  record Seen(String form, String url) {}
+  /**
+   * What was seen.
+   *
+   * @param visitor whose random id; may be missing
+   */
+  record Seen(String form, String url, String visitor) {}
 
   @Override
   protected void doPost(HttpServletRequest request, HttpServletResponse response)
@@ -140,7 +144,7 @@ class DisplayDoor extends HttpServlet {
     List<Shown> shown = new ArrayList<>();
     for (DisplayDesk.Decided decided : desk.decide(facts, false)) {
       if (decided.verdict().shows() && DisplayDesk.hasPlace(decided, facts)) {
-        shown.add(shown(decided));
+        shown.add(shown(decided, facts.visitor()));
       }
     }
     byte[] octets = json.writeValueAsBytes(new Answer(shown.isEmpty() ? "" : sharedCss, shown));
@@ -148,7 +152,7 @@ class DisplayDoor extends HttpServlet {
     response.getOutputStream().write(octets);
   }
 
-  private Shown shown(DisplayDesk.Decided decided) {
+  private Shown shown(DisplayDesk.Decided decided, String visitor) {
     Form form = decided.form();
     var settings = form.settings();
     return new Shown(
@@ -156,7 +160,7 @@ class DisplayDoor extends HttpServlet {
         Long.toString(form.offerId()),
         form.shape(),
         settings.words().headline(),
-        renderer.forScript(decided.offer(), form),
+        renderer.forScript(decided.offer(), form, seen.known(form, visitor)),
         renderer.css(form),
         settings.display().trigger(),
         settings.opening().corner(),
@@ -167,7 +171,7 @@ class DisplayDoor extends HttpServlet {
   }
 
   private void seen(Site site, Seen told, HttpServletResponse response) {
-    seen.form(site, String.valueOf(told.form()), String.valueOf(told.url()));
+    seen.form(site, told);
     response.setStatus(HttpServletResponse.SC_NO_CONTENT);
   }
 }

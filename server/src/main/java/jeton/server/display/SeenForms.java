@@ -2,13 +2,17 @@ package jeton.server.display;
 
 import java.time.Clock;
 import java.util.HashSet;
+import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import jeton.server.business.JetonSettings;
-import jeton.server.form.Forms;
+import jeton.server.form.Form;
 import jeton.server.form.ViewCounter;
-import jeton.server.request.NetworkLimit;
+import jeton.server.form.VisitorForms;
+import jeton.server.request.AskLimit;
 import jeton.server.site.Sightings;
 import jeton.server.site.Site;
+import jeton.server.trial.Seats;
 import org.springframework.stereotype.Component;
 
 /** Notes which forms sites have, and which their visitors were shown. */
@@ -22,16 +26,20 @@ class SeenForms {
 
   private final Sightings sightings;
   private final ViewCounter views;
-  private final Forms forms;
-  private final NetworkLimit limit;
+  private final VisitorForms forms;
+  private final AskLimit limit;
   private final boolean trustsOwnMachine;
 
   SeenForms(
-      Sightings sightings, ViewCounter views, Forms forms, Clock clock, JetonSettings settings) {
+      Sightings sightings,
+      ViewCounter views,
+      VisitorForms forms,
+      Clock clock,
+      JetonSettings settings) {
     this.sightings = sightings;
     this.views = views;
     this.forms = forms;
-    this.limit = new NetworkLimit(clock, BURST, PER_MINUTE);
+    this.limit = new AskLimit(clock, BURST, PER_MINUTE);
     this.trustsOwnMachine = settings.trustsOwnMachine();
   }
 
@@ -51,18 +59,25 @@ class SeenForms {
     keys.stream()
         .limit(MOST_KEYS)
         .filter(key -> key.length() <= MOST_KEY && key.chars().allMatch(c -> c > 32 && c < 127))
-        .filter(key -> forms.rememberedByKey(key).isEmpty())
+        .filter(key -> forms.byKey(key, "").isEmpty())
         .forEach(key -> sightings.seen(site, key, facts.url()));
   }
 
   /** A visitor was shown a form; a key that names none is passed over. */
-  void form(Site site, String key, String url) {
+  void form(Site site, DisplayDoor.Seen told) {
+    String visitor = Objects.requireNonNullElse(told.visitor(), "");
     forms
-        .rememberedByKey(key)
+        .byKey(String.valueOf(told.form()), visitor)
         .ifPresent(
             form -> {
               views.seen(form.id());
-              sightings.seen(site, form.key(), url);
+              forms.seen(form, visitor);
+              sightings.seen(site, form.key(), String.valueOf(told.url()));
             });
+  }
+
+  /** The visitor, where it is to be known which of two versions they met. */
+  Optional<String> known(Form form, String visitor) {
+    return forms.seat(form, visitor).map(Seats.Seat::visitor);
   }
 }

@@ -1,16 +1,10 @@
 package jeton.server.dkim;
 
 import java.util.ArrayList;
-import java.util.Hashtable;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import javax.naming.Context;
-import javax.naming.NameNotFoundException;
-import javax.naming.NamingEnumeration;
 import javax.naming.NamingException;
-import javax.naming.directory.Attribute;
-import javax.naming.directory.InitialDirContext;
 import jeton.server.business.Business;
 import jeton.server.business.JetonSettings;
 import jeton.server.business.SmtpSettings;
@@ -19,15 +13,14 @@ import org.springframework.stereotype.Component;
 /** The DNS records a sender's domain should have, and whether it has them. */
 @Component
 public class DnsRecords {
-  private static final String TIMEOUT_MS = "2000";
   private final Dkim dkim;
   private final Business business;
-  private final String resolver;
+  private final DnsTexts dns;
 
   DnsRecords(Dkim dkim, Business business, JetonSettings settings) {
     this.dkim = dkim;
     this.business = business;
-    this.resolver = settings.dnsServer();
+    dns = new DnsTexts(settings.dnsServer());
   }
 
   /** What a record is for. */
@@ -78,7 +71,7 @@ public class DnsRecords {
   private DnsRecord look(Purpose purpose, String name, String wanted, String begins) {
     List<String> texts;
     try {
-      texts = texts(name);
+      texts = dns.texts(name);
     } catch (NamingException silent) {
       return new DnsRecord(purpose, name, wanted, Found.UNKNOWN, Optional.empty());
     }
@@ -95,38 +88,5 @@ public class DnsRecords {
   private static boolean says(Purpose purpose, String present, String wanted) {
     return purpose != Purpose.SIGNING
         || present.replaceAll("\\s", "").equals(wanted.replaceAll("\\s", ""));
-  }
-
-  private List<String> texts(String name) throws NamingException {
-    Hashtable<String, String> environment = new Hashtable<>();
-    environment.put(Context.INITIAL_CONTEXT_FACTORY, "com.sun.jndi.dns.DnsContextFactory");
-    environment.put("com.sun.jndi.dns.timeout.initial", TIMEOUT_MS);
-    environment.put("com.sun.jndi.dns.timeout.retries", "1");
-    if (!resolver.isEmpty()) {
-      environment.put(Context.PROVIDER_URL, "dns://" + resolver);
-    }
-    InitialDirContext dns = new InitialDirContext(environment);
-    try {
-      Attribute txt = dns.getAttributes(name, new String[] {"TXT"}).get("TXT");
-      List<String> texts = new ArrayList<>();
-      if (txt != null) {
-        NamingEnumeration<?> all = txt.getAll();
-        while (all.hasMore()) {
-          texts.add(joined(all.next().toString()));
-        }
-      }
-      return texts;
-    } catch (NameNotFoundException none) {
-      return List.of();
-    } finally {
-      dns.close();
-    }
-  }
-
-  /**
-   * A long text comes in pieces of 255 octets, those with blanks in quotes, a blank between two.
-   */
-  private static String joined(String text) {
-    return text.replaceAll("\"\\s*(?=\\S)", "").replace("\"", "");
   }
 }

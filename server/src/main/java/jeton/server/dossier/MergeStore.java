@@ -25,6 +25,7 @@ class MergeStore {
     BY_ID.put("sign_up", "sign-ups");
     BY_ID.put("pass", "passes");
     BY_ID.put("coupon_grant", "codes");
+    BY_ID.put("purchase", "purchases");
     BY_ID.put("quiz_play", "quiz plays");
     BY_ID.put("spin", "spins");
     BY_ID.put("outbox", "emails");

@@ -2,14 +2,12 @@ package jeton.server.dossier;
 
 import java.time.Clock;
 import java.time.Instant;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import jeton.core.form.FieldAnswer;
 import jeton.core.form.FieldDefinition;
-import jeton.core.form.FormField;
 import jeton.core.problem.Problems;
 import jeton.server.business.Business;
 import jeton.server.history.History;
@@ -80,8 +78,7 @@ public class Notes {
     List<FieldDefinition> fields = business.now().settings().fields();
     Problems problems = new Problems();
     firstName.ifPresent(name -> problems.line(name, "first_name", "The name", MOST_NAME));
-    Map<String, String> kept = new HashMap<>();
-    answers.forEach((key, answer) -> check(key, answer, fields, kept, problems));
+    Map<String, String> kept = FieldAnswer.keptAll(answers, fields, problems);
     Refused.unlessNone(problems.list());
     firstName
         .map(String::strip)
@@ -99,22 +96,6 @@ public class Notes {
             note(personId, by, FieldDefinition.of(key, fields).orElseThrow().label(), answer);
           }
         });
-  }
-
-  private static void check(
-      String key,
-      String answer,
-      List<FieldDefinition> fields,
-      Map<String, String> kept,
-      Problems problems) {
-    Optional<FieldDefinition> field = fields.stream().filter(f -> f.key().equals(key)).findFirst();
-    problems.when(field.isEmpty(), key, "unknown_field", "There is no such field any more.");
-    field.ifPresent(
-        f ->
-            FieldAnswer.fault(f, FormField.of(key, f.label(), false), answer)
-                .ifPresentOrElse(
-                    problem -> problems.add(key, problem.code(), problem.message()),
-                    () -> kept.put(key, FieldAnswer.kept(f, answer))));
   }
 
   private void note(long personId, String by, String what, String now) {

@@ -35,6 +35,9 @@ class TakeOutStore {
         "codes",
         "SELECT o.name AS offer, c.shown AS code, g.at, g.used_at FROM coupon_grant g JOIN offer o ON o.id = g.offer_id LEFT JOIN coupon_code c ON c.id = g.code_id WHERE g.person_id = :id ORDER BY g.id");
     PARTS.put(
+        "purchases",
+        "SELECT order_id, at, total, currency FROM purchase WHERE person_id = :id ORDER BY id");
+    PARTS.put(
         "results",
         "SELECT o.name AS offer, r.result, r.at FROM result r JOIN offer o ON o.id = r.offer_id WHERE r.person_id = :id");
     PARTS.put(
@@ -51,7 +54,13 @@ class TakeOutStore {
         "SELECT q.name AS sequence, r.started_at, r.ended_at, r.end_reason FROM run r JOIN sequence q ON q.id = r.sequence_id WHERE r.person_id = :id ORDER BY r.id");
     PARTS.put(
         "emails",
-        "SELECT x.kind, x.due_at, x.state, x.settled_at, g.opened_at, g.clicked_at, g.left_at FROM outbox x LEFT JOIN email_reading g ON g.outbox_id = x.id WHERE x.person_id = :id ORDER BY x.id");
+        "SELECT x.kind, x.due_at, x.state, x.settled_at, g.opened_at, g.clicked_at, g.left_at, g.replied_at, g.complained_at FROM outbox x LEFT JOIN email_reading g ON g.outbox_id = x.id WHERE x.person_id = :id ORDER BY x.id");
+    PARTS.put(
+        "told_to_programs",
+        "SELECT h.name AS program, m.kind, m.at, m.state, m.settled_at FROM hook_message m JOIN hook h ON h.id = m.hook_id WHERE m.person_id = :id ORDER BY m.id");
+    PARTS.put(
+        "outside_lists",
+        "SELECT JSON_VALUE(l.settings, '$.name') AS list, h.state, h.handed_at, h.request FROM handing_on h JOIN outside_list l ON l.id = h.list_id WHERE h.person_id = :id");
     PARTS.put(
         "notes", "SELECT author, words, at FROM person_note WHERE person_id = :id ORDER BY id");
     PARTS.put("history", "SELECT at, kind, detail FROM event WHERE person_id = :id ORDER BY id");

@@ -76,7 +76,10 @@ public class Timeline {
     what.put(History.Kind.ANSWERED, What.ANSWERED);
     what.put(History.Kind.QUIZ_FINISHED, What.ANSWERED);
     what.put(History.Kind.PASS_USED, What.USED);
+    what.put(History.Kind.CODE_COPIED, What.USED);
     what.put(History.Kind.GRANT_USED, What.USED);
+    what.put(History.Kind.BOUGHT, What.USED);
+    what.put(History.Kind.TOLD_OF, What.USED);
     what.put(History.Kind.PIECE_OPENED, What.USED);
     return what;
   }

@@ -53,7 +53,7 @@ class EmailStore {
         == db.sql(SAVE)
             .param("id", id)
             .param("version", version)
-            .param("content", documents.write(content))
+            .param("content", documents.over(db, "email", "content", id, content))
             .param("now", Utc.bind(now))
             .update();
   }

@@ -6,6 +6,7 @@ import java.util.Map;
 import jeton.core.email.EmailContent;
 import jeton.core.email.FillIn;
 import jeton.core.email.FillInText;
+import jeton.core.outside.CampaignTags;
 import jeton.server.business.Business;
 import jeton.server.business.BusinessSettings;
 import jeton.server.business.PublicUrl;
@@ -125,7 +126,13 @@ public class EmailWriter {
 
   private EmailTemplate template(EmailParts parts) {
     EmailContent content = parts.content();
+    String html = parts.html(publicUrl);
+    if (parts.ours() || !parts.business().sending().tagLinks()) {
+      return new EmailTemplate(content.subject(), content.preview(), html, parts.plain());
+    }
+    CampaignTags tags =
+        new CampaignTags(parts.business().name(), "email", content.subject(), "", publicUrl.of(""));
     return new EmailTemplate(
-        content.subject(), content.preview(), parts.html(publicUrl), parts.plain());
+        content.subject(), content.preview(), tags.onLinks(html), tags.onAddresses(parts.plain()));
   }
 }

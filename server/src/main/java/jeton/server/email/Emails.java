@@ -10,11 +10,13 @@ import java.util.stream.Stream;
 import jeton.core.email.EmailContent;
 import jeton.core.offer.OfferKind;
 import jeton.core.problem.Problems;
+import jeton.core.trial.Tested;
 import jeton.server.business.Business;
 import jeton.server.markup.BodyHtml;
 import jeton.server.problem.ChangedMeanwhile;
 import jeton.server.problem.NotThere;
 import jeton.server.problem.Refused;
+import jeton.server.trial.RunningTrials;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -23,11 +25,13 @@ import org.springframework.transaction.annotation.Transactional;
 public class Emails {
   private final EmailStore store;
   private final Business business;
+  private final RunningTrials trials;
   private final Clock clock;
 
-  Emails(EmailStore store, Business business, Clock clock) {
+  Emails(EmailStore store, Business business, RunningTrials trials, Clock clock) {
     this.business = business;
     this.store = store;
+    this.trials = trials;
     this.clock = clock;
   }
 
@@ -53,8 +57,11 @@ public class Emails {
    * @param version the one the change was made from
    */
   public void save(long id, int version, EmailContent content) {
-    Email present = get(id);
-    if (!present.content().equals(content) && !store.save(id, version, content, clock.instant())) {
+    if (get(id).content().equals(content)) {
+      return;
+    }
+    trials.refuseChange(Tested.EMAIL, id, "");
+    if (!store.save(id, version, content, clock.instant())) {
       throw new ChangedMeanwhile("This email");
     }
   }

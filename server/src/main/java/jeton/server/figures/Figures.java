@@ -1,21 +1,26 @@
 package jeton.server.figures;
 
+import com.fasterxml.jackson.annotation.JsonIgnore;
 import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import jeton.core.display.Shape;
+import jeton.core.display.Trigger;
 import jeton.core.form.FieldDefinition;
 import jeton.core.form.FieldType;
 import jeton.core.numbers.DayRange;
+import jeton.core.numbers.Mark;
 import jeton.core.numbers.Rate;
+import jeton.core.numbers.WorthTrying;
 import jeton.core.offer.OfferKind;
 import jeton.core.offer.OfferState;
-import jeton.core.problem.Problems;
+import jeton.core.segment.Criterion;
 import jeton.server.business.Business;
 import jeton.server.form.Form;
 import jeton.server.form.Forms;
@@ -23,7 +28,6 @@ import jeton.server.numbers.DayNumbers;
 import jeton.server.numbers.Numbers;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
-import jeton.server.problem.Refused;
 import org.springframework.stereotype.Service;
 
 /** Offers and forms over a range of days, beside another (N1, N2). */
@@ -65,6 +69,8 @@ class Figures {
    *     far they have come by now
    * @param stretches signed up of those who saw it, confirmed, handed over, used, followed up: each
    *     of the stop before it, the last of those it was handed over to
+   * @param signedUp a question that finds those who signed up
+   * @param used one that finds those of them who used it
    */
   record OfferFigures(
       long id,
@@ -73,12 +79,15 @@ class Figures {
       OfferState state,
       Numbers.Track track,
       Numbers.Track before,
-      List<Stretch> stretches) {}
+      List<Stretch> stretches,
+      Criterion.Group signedUp,
+      Criterion.Group used) {}
 
   /**
    * A form.
    *
    * @param asks how many things it asks for; boxes to tick and what is sent along are none
+   * @param waits seconds until it comes over the page by itself; empty for one that does not
    * @param signUps people who first signed up for its offer by it, of its views
    */
   record FormFigures(
@@ -89,6 +98,7 @@ class Figures {
       Shape shape,
       boolean on,
       int asks,
+      @JsonIgnore OptionalInt waits,
       Numbers.Track track,
       Numbers.Track before,
       Stretch signUps) {}
@@ -102,16 +112,17 @@ class Figures {
    * @param now of a range
    * @param before of the one it is compared with
    */
-  record Counted(Map<Long, Numbers.Track> now, Map<Long, Numbers.Track> before) {}
+  record Counted(DayRange days, Map<Long, Numbers.Track> now, Map<Long, Numbers.Track> before) {}
 
   /** Of a range, and of the one it is compared with. */
   Counted counted(DayRange days, DayRange before) {
-    return new Counted(numbers.forms(days), numbers.forms(before));
+    Beside<Map<Long, Numbers.Track>> both = Beside.of(days, before, numbers::forms);
+    return new Counted(days, both.now(), both.before());
   }
 
   /** Of a range beside nothing. */
   Counted of(DayRange days) {
-    return new Counted(numbers.forms(days), Map.of());
+    return new Counted(days, numbers.forms(days), Map.of());
   }
 
   /** The counts of forms put together by their offer: what a form brought stays when it goes. */
@@ -138,6 +149,7 @@ class Figures {
             o ->
                 of(
                     o,
+                    counted.days(),
                     now.getOrDefault(o.id(), Numbers.Track.EMPTY),
                     then.getOrDefault(o.id(), Numbers.Track.EMPTY)))
         .sorted(Comparator.comparing(o -> -o.track().signedUp()))
@@ -148,7 +160,7 @@ class Figures {
     return offer.state() == OfferState.LIVE;
   }
 
-  private static OfferFigures of(Offer o, Numbers.Track now, Numbers.Track then) {
+  private static OfferFigures of(Offer o, DayRange days, Numbers.Track now, Numbers.Track then) {
     return new OfferFigures(
         o.id(),
         o.settings().name(),
@@ -161,7 +173,9 @@ class Figures {
             Stretch.of(now.confirmed(), now.signedUp(), then.confirmed(), then.signedUp()),
             Stretch.of(now.handedOver(), now.confirmed(), then.handedOver(), then.confirmed()),
             Stretch.of(now.used(), now.handedOver(), then.used(), then.handedOver()),
-            Stretch.of(now.followedUp(), now.handedOver(), then.followedUp(), then.handedOver())));
+            Stretch.of(now.followedUp(), now.handedOver(), then.followedUp(), then.handedOver())),
+        Behind.signedUp(o.id(), days),
+        Behind.cameTo(Mark.USED, o.id(), days).orElseThrow());
   }
 
   /** Of all forms that were seen or used in either range, those with most sign-ups first. */
@@ -189,9 +203,23 @@ class Figures {
         f.shape(),
         f.on(),
         asks(f),
+        waits(f),
         now,
         then,
         Stretch.of(now.signedUp(), now.seen(), then.signedUp(), then.seen()));
+  }
+
+  private static OptionalInt waits(Form form) {
+    Trigger trigger = form.settings().display().trigger();
+    if (!form.shape().interrupts()) {
+      return OptionalInt.empty();
+    }
+    return switch (trigger.kind()) {
+      case AT_ONCE -> OptionalInt.of(0);
+      case AFTER_SECONDS -> OptionalInt.of(trigger.amount());
+      case AT_SCROLL, ON_LEAVING, WHEN_IDLE -> OptionalInt.of(WorthTrying.FormFact.FOR_ITS_VISITOR);
+      case ON_CLICK -> OptionalInt.empty();
+    };
   }
 
   /** What its visitors are asked for: neither boxes to tick nor what is sent along unasked. */
@@ -222,14 +250,6 @@ class Figures {
                     now.getOrDefault(shown.get(i), 0L),
                     then.getOrDefault(compared.get(i), 0L)))
         .toList();
-  }
-
-  /** What can be counted at all. */
-  static DayRange checked(DayRange days) {
-    Problems problems = new Problems();
-    days.check(problems);
-    Refused.unlessNone(problems.list());
-    return days;
   }
 
   /** A share as the rules judge it. */

@@ -5,12 +5,12 @@ import java.io.IOException;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Optional;
 import jeton.core.numbers.DayRange;
 import jeton.server.business.Business;
 import jeton.server.csv.CsvAnswer;
 import jeton.server.numbers.Counting;
 import jeton.server.numbers.Numbers;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -18,7 +18,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -29,15 +28,22 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/numbers")
 class FiguresApi {
-  private static final int USUAL_DAYS = 28;
   private final Figures figures;
+  private final EmailFigures emails;
   private final Ideas ideas;
   private final Counting counting;
   private final Business business;
   private final Clock clock;
 
-  FiguresApi(Figures figures, Ideas ideas, Counting counting, Business business, Clock clock) {
+  FiguresApi(
+      Figures figures,
+      EmailFigures emails,
+      Ideas ideas,
+      Counting counting,
+      Business business,
+      Clock clock) {
     this.figures = figures;
+    this.emails = emails;
     this.ideas = ideas;
     this.counting = counting;
     this.business = business;
@@ -57,13 +63,9 @@ class FiguresApi {
       List<Figures.DayFigures> signUps) {}
 
   @GetMapping
-  NumbersView numbers(
-      @RequestParam Optional<Integer> days,
-      @RequestParam Optional<LocalDate> from,
-      @RequestParam Optional<LocalDate> to,
-      @RequestParam(defaultValue = "BEFORE") DayRange.Against against) {
-    DayRange range = range(days, from, to);
-    DayRange before = range.before(against);
+  NumbersView numbers(@ParameterObject RangeAsked asked) {
+    DayRange range = asked.range(today());
+    DayRange before = asked.before(range);
     Figures.Counted counted = figures.counted(range, before);
     return new NumbersView(
         range,
@@ -77,21 +79,56 @@ class FiguresApi {
     return LocalDate.ofInstant(clock.instant(), business.now().settings().zoneId());
   }
 
-  private DayRange range(Optional<Integer> days, Optional<LocalDate> from, Optional<LocalDate> to) {
-    LocalDate last = to.orElseGet(this::today);
-    return Figures.checked(
-        from.map(first -> new DayRange(first, last))
-            .orElseGet(() -> DayRange.last(days.orElse(USUAL_DAYS), last)));
+  @GetMapping("/emails")
+  EmailFigures.EmailsView emails(@ParameterObject RangeAsked asked) {
+    DayRange range = asked.range(today());
+    return emails.of(range, asked.before(range));
+  }
+
+  @GetMapping("/emails.csv")
+  void emailsCsv(@ParameterObject RangeAsked asked, HttpServletResponse response)
+      throws IOException {
+    DayRange range = asked.range(today());
+    CsvAnswer.write(
+        response,
+        new CsvAnswer.Table(
+            "emails.csv",
+            List.of(
+                "subject",
+                "of",
+                "from",
+                "to",
+                "sent",
+                "refused or came back",
+                "opened",
+                "opened by machines alone",
+                "clicked",
+                "left",
+                "replied",
+                "complained")),
+        emails.lines(range).stream()
+            .map(
+                e ->
+                    List.<Object>of(
+                        e.subject(),
+                        e.of(),
+                        range.from(),
+                        range.to(),
+                        e.fared().sent(),
+                        e.fared().refused(),
+                        e.fared().opened(),
+                        e.fared().machineOpened(),
+                        e.fared().clicked(),
+                        e.fared().gone(),
+                        e.fared().replied(),
+                        e.fared().complained()))
+            .toList());
   }
 
   @GetMapping("/offers.csv")
-  void offersCsv(
-      @RequestParam Optional<Integer> days,
-      @RequestParam Optional<LocalDate> from,
-      @RequestParam Optional<LocalDate> to,
-      HttpServletResponse response)
+  void offersCsv(@ParameterObject RangeAsked asked, HttpServletResponse response)
       throws IOException {
-    DayRange range = range(days, from, to);
+    DayRange range = asked.range(today());
     CsvAnswer.write(
         response,
         new CsvAnswer.Table(
@@ -125,13 +162,9 @@ class FiguresApi {
   }
 
   @GetMapping("/forms.csv")
-  void formsCsv(
-      @RequestParam Optional<Integer> days,
-      @RequestParam Optional<LocalDate> from,
-      @RequestParam Optional<LocalDate> to,
-      HttpServletResponse response)
+  void formsCsv(@ParameterObject RangeAsked asked, HttpServletResponse response)
       throws IOException {
-    DayRange range = range(days, from, to);
+    DayRange range = asked.range(today());
     CsvAnswer.write(
         response,
         new CsvAnswer.Table(
@@ -152,7 +185,7 @@ class FiguresApi {
   }
 
   @GetMapping("/worth-trying")
-  Ideas.Tried worthTrying() {
+  Ideas.IdeasTold worthTrying() {
     return ideas.now(today());
   }
 
@@ -166,6 +199,19 @@ class FiguresApi {
   @ResponseStatus(HttpStatus.NO_CONTENT)
   void show(@PathVariable String key) {
     ideas.show(key);
+  }
+
+  /** Something was changed for it. */
+  @PutMapping("/worth-trying/{key}/changed")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void follow(@PathVariable String key) {
+    ideas.follow(key, today());
+  }
+
+  @DeleteMapping("/worth-trying/{key}/changed")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void forget(@PathVariable String key) {
+    ideas.forget(key);
   }
 
   /** Makes all counts anew from what happened; it is done in the background. */

@@ -51,6 +51,12 @@ interface FileStore {
   /** Octets for which there is room. */
   long room() throws IOException;
 
+  /** Whether a content is there. */
+  boolean has(String hash);
+
+  /** Forgets a content; one that is not there is no trouble. */
+  void remove(String hash) throws IOException;
+
   /** A content that was kept. */
   Resource open(String hash);
 

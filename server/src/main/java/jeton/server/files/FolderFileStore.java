@@ -50,6 +50,16 @@ final class FolderFileStore implements FileStore {
   }
 
   @Override
+  public boolean has(String hash) {
+    return Files.exists(place(hash));
+  }
+
+  @Override
+  public void remove(String hash) throws IOException {
+    Files.deleteIfExists(place(hash));
+  }
+
+  @Override
   public Resource open(String hash) {
     return new FileSystemResource(place(hash));
   }
@@ -139,7 +149,7 @@ final class FolderFileStore implements FileStore {
   @Override
   public long room() throws IOException {
     Files.createDirectories(folder);
-    return Files.getFileStore(folder).getUsableSpace();
+    return folder.toFile().getUsableSpace();
   }
 
   private Path draft(String name) {

@@ -15,7 +15,7 @@ class StoredFileStore {
       """
       INSERT INTO stored_file (hash, size, media_type, public, created_at)
       VALUES (:hash, :size, :mediaType, :public, :now)
-          ON DUPLICATE KEY UPDATE public = public OR VALUES(public)
+          ON DUPLICATE KEY UPDATE public = public OR VALUES(public), unused_since = NULL
       """;
 
   private static final String FIND =

@@ -135,6 +135,10 @@ public class StoredFiles {
   private Stored record(FileStore.Kept kept, String type, boolean isPublic) {
     Stored stored = new Stored(kept.hash(), kept.size(), type);
     store.add(stored, isPublic, clock.instant());
+    if (!contents.has(kept.hash())) {
+      // The same content was being forgotten at this moment, since nothing had named it for long.
+      throw new Refused("file", "again", "This file did not arrive whole. Choose it once more.");
+    }
     return stored;
   }
 }

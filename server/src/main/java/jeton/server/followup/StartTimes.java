@@ -54,7 +54,7 @@ public class StartTimes {
                       start.onDate(
                           answer, pacing.zone(sequence, people.get(ahead.personId()).zone())));
       // What starts it was changed since.
-      case SIGN_UP, TAG_GAINED, PASS_USED, RESULT -> Optional.empty();
+      case SIGN_UP, TAG_GAINED, PASS_USED, RESULT, EVENT -> Optional.empty();
     };
   }
 

@@ -48,6 +48,14 @@ public class Starts {
     ahead.endKnown(offerId, personId);
   }
 
+  /** A shop told of an order of theirs. */
+  public void bought(long personId) {
+    ends.endReached(
+        personId,
+        sequence -> sequence.rules().goal().kind() == Goal.Kind.BOUGHT,
+        RunEnd.GOAL_REACHED);
+  }
+
   /** A pass was used for the first time. */
   public void passUsed(long offerId, long personId) {
     ends.endReached(
@@ -74,6 +82,13 @@ public class Starts {
       Person person = people.get(personId);
       begun.forEach(s -> runs.start(s, person, Optional.of(offerId), s.rules().again()));
     }
+  }
+
+  /** A program told that something happened to somebody (H3). */
+  public void told(Person person, String event) {
+    sequences.others().stream()
+        .filter(sequence -> sequence.rules().start().onEvent(event))
+        .forEach(s -> runs.start(s, person, Optional.empty(), s.rules().again()));
   }
 
   /** Somebody answered the business's own fields: dates among them may start something. */

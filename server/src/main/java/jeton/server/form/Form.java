@@ -19,4 +19,15 @@ public record Form(
     boolean on,
     Instant createdAt,
     FormSettings settings,
-    int version) {}
+    int version) {
+
+  /** The same with other settings. */
+  Form with(FormSettings others) {
+    return new Form(id, offerId, key, shape, on, createdAt, others, version);
+  }
+
+  /** The same in another shape. */
+  Form as(Shape other) {
+    return new Form(id, offerId, key, other, on, createdAt, settings, version);
+  }
+}

@@ -37,12 +37,17 @@ public class FormPages {
     this.renderer = renderer;
   }
 
+  /** Whether visitors reach us by an encrypted line. */
+  boolean isEncrypted() {
+    return renderer.base().startsWith("https://");
+  }
+
   boolean takesSignUps(Offer offer) {
     return renderer.takesSignUps(offer);
   }
 
-  ResponseEntity<String> fresh(Offer offer, Form form) {
-    return show(HttpStatus.OK, offer, form, renderer.fresh());
+  ResponseEntity<String> fresh(Offer offer, Form form, Optional<String> visitor) {
+    return show(HttpStatus.OK, offer, form, renderer.fresh().by(visitor));
   }
 
   /** The form on a page of ours: the hosted one, or one it is put right on; or alone in a frame. */
@@ -59,17 +64,7 @@ public class FormPages {
 
   /** A form that hung over a page has no page to hang over here. */
   private static Form alone(Form form) {
-    return form.shape() == Shape.FULL_PAGE
-        ? form
-        : new Form(
-            form.id(),
-            form.offerId(),
-            form.key(),
-            Shape.IN_PAGE,
-            form.on(),
-            form.createdAt(),
-            form.settings(),
-            form.version());
+    return form.shape() == Shape.FULL_PAGE ? form : form.as(Shape.IN_PAGE);
   }
 
   /** The form alone, for a frame on any site. */

@@ -67,6 +67,13 @@ final class FormPart {
       return new Typed(with, problems, submissionKey, stamp);
     }
 
+    /** The same, by a visitor that is to be known again; by nobody in particular when empty. */
+    Typed by(Optional<String> visitor) {
+      Map<String, String> with = new HashMap<>(values);
+      visitor.ifPresent(id -> with.put(VisitorForms.VISITOR, id));
+      return new Typed(with, problems, submissionKey, stamp);
+    }
+
     static Typed nothing(String submissionKey, String stamp) {
       return new Typed(Map.of(), List.of(), submissionKey, stamp);
     }
@@ -85,6 +92,7 @@ final class FormPart {
     model.put("action", drawn.base() + "/p/forms/" + drawn.key() + "/signups");
     model.put("submissionKey", typed.submissionKey());
     model.put("stamp", typed.stamp());
+    model.put("visitor", visitor(typed));
     model.put("campaign", typed.values().getOrDefault("campaign", ""));
     model.put("hasProblems", !typed.problems().isEmpty());
     model.put("general", general(typed));
@@ -96,6 +104,11 @@ final class FormPart {
     model.put("asks", asks);
     model.put("fields", asks ? fields(drawn, typed) : List.of());
     return model;
+  }
+
+  private static String visitor(Typed typed) {
+    String visitor = typed.values().getOrDefault(VisitorForms.VISITOR, "");
+    return VisitorForms.isId(visitor) ? visitor : "";
   }
 
   private static void game(Drawn drawn, Map<String, Object> model) {

@@ -12,6 +12,7 @@ import jeton.core.form.PageWords;
 import jeton.core.incentive.Part;
 import jeton.server.business.Business;
 import jeton.server.business.PublicUrl;
+import jeton.server.human.HumanCheck;
 import jeton.server.incentive.Game;
 import jeton.server.incentive.Games;
 import jeton.server.incentive.Incentives;
@@ -52,9 +53,13 @@ public class FormRenderer {
     this.check = check;
   }
 
-  /** A form for the script: its HTML for a shadow root, with absolute addresses. */
-  public String forScript(Offer offer, Form form) {
-    return fragment(offer, form, publicUrl.of(""), fresh());
+  /**
+   * A form for the script: its HTML for a shadow root, with absolute addresses.
+   *
+   * @param visitor who meets it, where two versions are tried
+   */
+  public String forScript(Offer offer, Form form, Optional<String> visitor) {
+    return fragment(offer, form, publicUrl.of(""), fresh().by(visitor));
   }
 
   /** Its own rules beside form.css. */

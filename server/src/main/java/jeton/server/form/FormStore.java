@@ -44,6 +44,12 @@ class FormStore {
       INSERT INTO form_view (form_id, day, views) VALUES (:formId, :day, :views)
           ON DUPLICATE KEY UPDATE views = views + VALUES(views)
       """;
+  private static final String ADD_VIEWS_TO_WEEK =
+      """
+      INSERT INTO form_view_week (form_id, week, views)
+      VALUES (:formId, :day - INTERVAL WEEKDAY(:day) DAY, :views)
+          ON DUPLICATE KEY UPDATE views = views + VALUES(views)
+      """;
   private static final String COUNTS =
       """
       SELECT f.id,
@@ -94,7 +100,7 @@ class FormStore {
         == db.sql(SAVE)
             .param("id", id)
             .param("version", version)
-            .param("settings", documents.write(settings))
+            .param("settings", documents.over(db, "form", "settings", id, settings))
             .update();
   }
 
@@ -112,17 +118,20 @@ class FormStore {
     db.sql(PUT_BACK).param("id", id).param("offerId", offerId).update();
   }
 
-  /** All or none of them: what fails is counted again as a whole. */
+  /** To the day's and its week's; all or none of them: what fails is counted again as a whole. */
   void addViews(LocalDate day, Map<Long, Long> views) {
     tx.executeWithoutResult(
         status ->
             views.forEach(
                 (formId, count) ->
-                    db.sql(ADD_VIEWS)
-                        .param("formId", formId)
-                        .param("day", day)
-                        .param("views", count)
-                        .update()));
+                    List.of(ADD_VIEWS, ADD_VIEWS_TO_WEEK)
+                        .forEach(
+                            sql ->
+                                db.sql(sql)
+                                    .param("formId", formId)
+                                    .param("day", day)
+                                    .param("views", count)
+                                    .update())));
   }
 
   List<Forms.Counts> counts(long offerId) {

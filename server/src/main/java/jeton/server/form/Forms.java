@@ -9,6 +9,8 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import jeton.core.display.Shape;
 import jeton.core.form.FormSettings;
+import jeton.core.form.FormVersions;
+import jeton.core.trial.Tested;
 import jeton.server.business.Business;
 import jeton.server.database.ConfigurationVersion;
 import jeton.server.database.Remembered;
@@ -18,6 +20,7 @@ import jeton.server.problem.NotThere;
 import jeton.server.problem.Refused;
 import jeton.server.site.Sites;
 import jeton.server.token.Tokens;
+import jeton.server.trial.RunningTrials;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -30,6 +33,7 @@ public class Forms {
   private final FormStore store;
   private final Business business;
   private final Sites sites;
+  private final RunningTrials trials;
   private final ConfigurationVersion configuration;
   private final Clock clock;
   private final Remembered<Known> known;
@@ -38,11 +42,13 @@ public class Forms {
       FormStore store,
       Business business,
       Sites sites,
+      RunningTrials trials,
       ConfigurationVersion configuration,
       Clock clock) {
     this.store = store;
     this.business = business;
     this.sites = sites;
+    this.trials = trials;
     this.configuration = configuration;
     this.clock = clock;
     known = new Remembered<>(configuration, this::read);
@@ -70,6 +76,11 @@ public class Forms {
   /** A form that must exist. */
   public Form get(long formId) {
     return store.find(formId).orElseThrow(() -> new NotThere("This form"));
+  }
+
+  /** A form, unless it was removed. */
+  Optional<Form> find(long formId) {
+    return store.find(formId);
   }
 
   /** The form on the offer's own page, as saved. */
@@ -132,12 +143,22 @@ public class Forms {
   public Form save(long formId, int version, FormSettings settings) {
     FormSettings clean = FormText.cleaned(settings);
     Refused.unlessNone(clean.check(checkedAgainst()));
-    get(formId);
+    if (!FormVersions.areSame(get(formId).settings(), clean)) {
+      trials.refuseChange(Tested.FORM, formId, "");
+    }
     if (!store.save(formId, version, clean)) {
       throw new ChangedMeanwhile("This form");
     }
     configuration.changed();
     return get(formId);
+  }
+
+  /** Has it say what another version of it says, in the caller's transaction. */
+  void use(Form form, FormSettings settings) {
+    if (!store.save(form.id(), form.version(), settings)) {
+      throw new ChangedMeanwhile("This form");
+    }
+    configuration.changed();
   }
 
   /** Turns a form on or off. */

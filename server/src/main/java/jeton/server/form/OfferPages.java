@@ -1,14 +1,19 @@
 package jeton.server.form;
 
 import java.net.URI;
+import java.time.Duration;
 import java.util.Optional;
 import jeton.core.offer.OfferState;
 import jeton.server.incentive.Games;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
 import jeton.server.problem.NotThere;
+import jeton.server.token.Tokens;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseCookie;
 import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.CookieValue;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -18,12 +23,15 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class OfferPages {
   private final Offers offers;
-  private final Forms forms;
+  private static final String COOKIE = "jeton-visitor";
+  private static final Duration COOKIE_KEPT = Duration.ofDays(90);
+
+  private final VisitorForms forms;
   private final FormPages pages;
   private final ViewCounter views;
   private final Games games;
 
-  OfferPages(Offers offers, Forms forms, FormPages pages, ViewCounter views, Games games) {
+  OfferPages(Offers offers, VisitorForms forms, FormPages pages, ViewCounter views, Games games) {
     this.games = games;
     this.offers = offers;
     this.forms = forms;
@@ -32,9 +40,11 @@ class OfferPages {
   }
 
   @GetMapping("/o/{slug}")
-  ResponseEntity<String> page(@PathVariable String slug) {
+  ResponseEntity<String> page(
+      @PathVariable String slug,
+      @CookieValue(name = COOKIE, required = false) Optional<String> cookie) {
     Optional<Offer> offer = offers.bySlug(slug);
-    Optional<Form> form = offer.flatMap(o -> forms.rememberedHosted(o.id()));
+    Optional<Form> form = offer.flatMap(o -> forms.hosted(o.id(), ""));
     if (form.isEmpty() || offer.get().state() == OfferState.DRAFT) {
       return pages.nothingHere();
     }
@@ -42,7 +52,29 @@ class OfferPages {
       return pages.closed(form.get());
     }
     views.seen(form.get().id());
-    return pages.fresh(offer.get(), form.get());
+    if (!forms.isTried(form.get())) {
+      return pages.fresh(offer.get(), form.get(), Optional.empty());
+    }
+    String visitor = cookie.filter(VisitorForms::isId).orElseGet(Tokens::random);
+    Form met = forms.hosted(offer.get().id(), visitor).orElseThrow();
+    forms.seen(met, visitor);
+    ResponseEntity<String> page = pages.fresh(offer.get(), met, Optional.of(visitor));
+    return ResponseEntity.status(page.getStatusCode())
+        .headers(page.getHeaders())
+        .header(HttpHeaders.SET_COOKIE, kept(visitor))
+        .body(page.getBody());
+  }
+
+  /** Nobody else is told of it; only while two versions are tried is it there at all. */
+  private String kept(String visitor) {
+    return ResponseCookie.from(COOKIE, visitor)
+        .path("/o/")
+        .maxAge(COOKIE_KEPT)
+        .httpOnly(true)
+        .secure(pages.isEncrypted())
+        .sameSite("Lax")
+        .build()
+        .toString();
   }
 
   /**
@@ -62,9 +94,9 @@ class OfferPages {
       @RequestParam(defaultValue = "false") boolean framed) {
     Offer offer = offers.bySlug(slug).orElseThrow(() -> new NotThere("This offer"));
     Form sent =
-        form.flatMap(forms::rememberedByKey)
+        form.flatMap(key -> forms.byKey(key, ""))
             .filter(found -> found.offerId() == offer.id())
-            .or(() -> forms.rememberedHosted(offer.id()))
+            .or(() -> forms.hosted(offer.id(), ""))
             .orElseThrow(() -> new NotThere("This form"));
     Optional<String> straightTo =
         pass.filter(OfferPages::isToken)
@@ -87,7 +119,7 @@ class OfferPages {
   /** A form alone, for a frame. */
   @GetMapping("/f/{key}")
   ResponseEntity<String> frame(@PathVariable String key) {
-    Optional<Form> form = forms.rememberedByKey(key);
+    Optional<Form> form = forms.byKey(key, "");
     if (form.isEmpty()) {
       return pages.gone();
     }

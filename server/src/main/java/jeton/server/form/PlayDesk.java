@@ -6,13 +6,14 @@ import java.util.Map;
 import java.util.Optional;
 import jeton.core.problem.Problem;
 import jeton.server.business.JetonSettings;
+import jeton.server.human.HumanCheck;
 import jeton.server.incentive.Game;
 import jeton.server.incentive.Games;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
 import jeton.server.problem.NotThere;
 import jeton.server.problem.Refused;
-import jeton.server.request.NetworkLimit;
+import jeton.server.request.AskLimit;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Component;
@@ -27,7 +28,7 @@ class PlayDesk {
       List.of(
           new Problem("", "too_many", "Too much comes from your network. Try again in a minute."));
 
-  private final Forms forms;
+  private final VisitorForms forms;
   private final Offers offers;
   private final FormPages pages;
   private final FormRenderer renderer;
@@ -35,7 +36,7 @@ class PlayDesk {
   private final PlayLimit limit;
 
   PlayDesk(
-      Forms forms,
+      VisitorForms forms,
       Offers offers,
       FormPages pages,
       FormRenderer renderer,
@@ -54,11 +55,11 @@ class PlayDesk {
   static class PlayLimit {
     private static final long BURST = 120;
     private static final long PER_MINUTE = 60;
-    private final NetworkLimit limit;
+    private final AskLimit limit;
     private final boolean trustsOwnMachine;
 
     PlayLimit(Clock clock, JetonSettings settings) {
-      this.limit = new NetworkLimit(clock, BURST, PER_MINUTE);
+      this.limit = new AskLimit(clock, BURST, PER_MINUTE);
       this.trustsOwnMachine = settings.trustsOwnMachine();
     }
 
@@ -76,7 +77,7 @@ class PlayDesk {
 
   /** A plain form: answered with a page. */
   ResponseEntity<String> byForm(String key, Map<String, String> values, String network) {
-    Optional<Form> form = forms.rememberedByKey(key);
+    Optional<Form> form = forms.byKey(key, Posted.visitor(values));
     if (form.isEmpty()) {
       return pages.gone();
     }
@@ -99,7 +100,8 @@ class PlayDesk {
 
   /** A script: answered with what to show. */
   Played byJson(String key, Map<String, String> values, String network) {
-    Form form = forms.rememberedByKey(key).orElseThrow(() -> new NotThere("This form"));
+    Form form =
+        forms.byKey(key, Posted.visitor(values)).orElseThrow(() -> new NotThere("This form"));
     Offer offer = offers.remembered(form.offerId());
     if (!form.on() || !renderer.takesSignUps(offer)) {
       throw new Refused(
@@ -114,8 +116,7 @@ class PlayDesk {
 
   private List<Problem> play(
       Offer offer, Form form, Map<String, String> values, String submissionKey, String network) {
-    boolean isRobot = !values.getOrDefault(HumanCheck.HONEYPOT, "").isEmpty();
-    if (isRobot || !limit.take(network)) {
+    if (HumanCheck.isRobot(values) || !limit.take(network)) {
       return TOO_MANY;
     }
     Game.Judged judged = games.judge(offer, values);

@@ -17,6 +17,7 @@ import jeton.core.problem.Problem;
 import jeton.server.incentive.Game;
 import jeton.server.signup.SignUps;
 import jeton.server.token.Tokens;
+import jeton.server.trial.Seats;
 
 /** What a form sent, read by the form's own fields; anything else is passed over. */
 final class Posted {
@@ -44,6 +45,11 @@ final class Posted {
     return SUBMISSION_KEY.matcher(sent).matches() ? sent : Tokens.random();
   }
 
+  /** Who sent it, where two versions of the form were tried; empty otherwise. */
+  static String visitor(Map<String, String> values) {
+    return values.getOrDefault(VisitorForms.VISITOR, "");
+  }
+
   /** What keeps it from being taken. The address's own rule speaks for the address. */
   List<Problem> problems() {
     List<Problem> problems = new ArrayList<>();
@@ -60,8 +66,10 @@ final class Posted {
    * As a sign-up.
    *
    * @param page where it was sent from, unless it says so itself
+   * @param seat before which of two versions its visitor was
    */
-  SignUps.Submission submission(String page, String network, Optional<Game.Round> round) {
+  SignUps.Submission submission(
+      String page, String network, Optional<Game.Round> round, Optional<Seats.Seat> seat) {
     return new SignUps.Submission(
         value("email"),
         asks(FieldDefinition.FIRST_NAME.key()) ? value("first_name") : "",
@@ -73,7 +81,8 @@ final class Posted {
         network,
         answers(),
         lists(),
-        round);
+        round,
+        seat);
   }
 
   /** Answers for the address a visitor is led on to, by the fields chosen for it. */

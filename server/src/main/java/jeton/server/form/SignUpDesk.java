@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import jeton.core.problem.Problem;
+import jeton.server.human.HumanCheck;
 import jeton.server.incentive.Incentives;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
@@ -24,7 +25,7 @@ class SignUpDesk {
           new Problem(
               "", "too_many", "Too many sign-ups come from your network. Try again in a minute."));
 
-  private final Forms forms;
+  private final VisitorForms forms;
   private final Offers offers;
   private final Incentives incentives;
   private final HumanCheck check;
@@ -33,7 +34,7 @@ class SignUpDesk {
   private final FormPages pages;
 
   SignUpDesk(
-      Forms forms,
+      VisitorForms forms,
       Offers offers,
       Incentives incentives,
       HumanCheck check,
@@ -54,7 +55,7 @@ class SignUpDesk {
 
   /** A plain form: answered with a page, or on to one. */
   ResponseEntity<String> byForm(String key, Map<String, String> values, String network) {
-    Optional<Form> form = forms.rememberedByKey(key);
+    Optional<Form> form = forms.byKey(key, Posted.visitor(values));
     if (form.isEmpty()) {
       return pages.gone();
     }
@@ -89,7 +90,8 @@ class SignUpDesk {
 
   /** A script: answered with what to show. */
   SignUpReplies.Reply byJson(String key, Map<String, String> values, String network) {
-    Form form = forms.rememberedByKey(key).orElseThrow(() -> new NotThere("This form"));
+    Form form =
+        forms.byKey(key, Posted.visitor(values)).orElseThrow(() -> new NotThere("This form"));
     Place place = new Place(offers.remembered(form.offerId()), form);
     if (isClosed(place)) {
       throw new Refused(

@@ -7,7 +7,11 @@ import java.util.Map;
 import java.util.Optional;
 import jeton.core.form.PageWords;
 import jeton.core.incentive.Part;
+import jeton.core.outside.CampaignTags;
 import jeton.core.problem.Problem;
+import jeton.server.business.Business;
+import jeton.server.business.BusinessSettings;
+import jeton.server.business.PublicUrl;
 import jeton.server.incentive.Game;
 import jeton.server.incentive.Games;
 import jeton.server.page.Page;
@@ -23,11 +27,16 @@ class SignUpReplies {
   private final FormPages pages;
   private final FormRenderer renderer;
   private final Games games;
+  private final Business business;
+  private final PublicUrl publicUrl;
 
-  SignUpReplies(FormPages pages, FormRenderer renderer, Games games) {
+  SignUpReplies(
+      FormPages pages, FormRenderer renderer, Games games, Business business, PublicUrl publicUrl) {
     this.pages = pages;
     this.renderer = renderer;
     this.games = games;
+    this.business = business;
+    this.publicUrl = publicUrl;
   }
 
   /** The answer to a script. */
@@ -126,7 +135,7 @@ class SignUpReplies {
   }
 
   /** The address a visitor is led on to, with the answers chosen for it. */
-  private static Optional<String> goTo(SignUpDesk.Place place, Posted posted) {
+  private Optional<String> goTo(SignUpDesk.Place place, Posted posted) {
     var afterwards = place.form().settings().afterwards();
     if (!afterwards.goesOn()) {
       return Optional.empty();
@@ -139,6 +148,17 @@ class SignUpReplies {
                         + "="
                         + URLEncoder.encode(field.getValue(), StandardCharsets.UTF_8))
             .toArray(String[]::new);
-    return Optional.of(Page.address(afterwards.address(), along));
+    String address = Page.address(afterwards.address(), along);
+    BusinessSettings settings = business.now().settings();
+    return Optional.of(
+        settings.sending().tagLinks()
+            ? new CampaignTags(
+                    settings.name(),
+                    "form",
+                    place.offer().settings().slug(),
+                    place.form().key(),
+                    publicUrl.of(""))
+                .on(address)
+            : address);
   }
 }

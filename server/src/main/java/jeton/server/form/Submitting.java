@@ -16,11 +16,13 @@ class Submitting {
   private final SignUps signUps;
   private final Games games;
   private final Business business;
+  private final VisitorForms forms;
 
-  Submitting(SignUps signUps, Games games, Business business) {
+  Submitting(SignUps signUps, Games games, Business business, VisitorForms forms) {
     this.signUps = signUps;
     this.games = games;
     this.business = business;
+    this.forms = forms;
   }
 
   /** Signs up, unless something of the form has to be put right. */
@@ -33,7 +35,11 @@ class Submitting {
         ? signUps.signUp(
             place.offer(),
             place.form().id(),
-            posted.submission("/o/" + place.offer().settings().slug(), network, judged.round()))
+            posted.submission(
+                "/o/" + place.offer().settings().slug(),
+                network,
+                judged.round(),
+                forms.seat(place.form(), Posted.visitor(values))))
         : new SignUps.Outcome.Refused(problems);
   }
 

@@ -36,8 +36,16 @@ public class History {
     /** A form's longer text was filled in. */
     ANSWERED,
     PASS_USED,
+    /** A code that was given was copied. */
+    CODE_COPIED,
     /** What was given was used elsewhere, such as a code in a shop. */
     GRANT_USED,
+
+    /** A shop told of an order of theirs. */
+    BOUGHT,
+
+    /** A program told that something happened to them. */
+    TOLD_OF,
 
     /** Opened or began to play a piece of a private page. */
     PIECE_OPENED,

@@ -43,6 +43,7 @@ class Asks {
               "",
               line.answers(),
               Set.copyOf(one.plan().lists()),
+              Optional.empty(),
               Optional.empty()));
     }
   }

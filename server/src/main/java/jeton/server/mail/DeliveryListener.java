@@ -2,6 +2,7 @@ package jeton.server.mail;
 
 import java.time.Instant;
 import java.util.List;
+import jeton.core.mail.AnswerClass;
 
 /** Hears how emails fared, in the transaction that records it. */
 public interface DeliveryListener {
@@ -27,4 +28,13 @@ public interface DeliveryListener {
 
   /** Called once per email, several at a time. */
   void settled(List<Settled> batch, Instant at);
+
+  /**
+   * Something became of emails that were settled then: one was opened, clicked, left by, came back,
+   * or is tried again after all.
+   */
+  default void changed(Instant settledAt) {}
+
+  /** One did not go through, and is tried again later. */
+  default void postponed(OutgoingEmail email, AnswerClass answer) {}
 }

@@ -107,14 +107,14 @@ public class Dispatcher implements SmartLifecycle {
     }
   }
 
-  /** How many workers there should be. */
-  int wanted() {
-    return settings.workers() < 0 ? MailSettings.MOST_WORKERS : settings.workers();
+  /** Whether there should be workers, and none lives. */
+  boolean isWithoutWorkers() {
+    return running && wanted() > 0 && workers.stream().noneMatch(Thread::isAlive);
   }
 
-  /** How many of them live. */
-  int alive() {
-    return (int) workers.stream().filter(Thread::isAlive).count();
+  /** How many workers there should be. */
+  private int wanted() {
+    return settings.workers() < 0 ? MailSettings.MOST_WORKERS : settings.workers();
   }
 
   /** As Setup says; the command line may say otherwise. */

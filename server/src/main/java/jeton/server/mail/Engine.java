@@ -63,6 +63,7 @@ public class Engine {
   /** Has these tried at once, those given up too. */
   @Transactional
   public int retry(Collection<Long> ids) {
+    changed(ids);
     int moved = store.retry(ids, clock.instant());
     away.forget();
     wake.now();
@@ -116,5 +117,11 @@ public class Engine {
   /** Notes that an email came back, in the caller's transaction. */
   public void bounced(long outboxId, String said) {
     store.bounced(outboxId, AnswerClass.ADDRESS_REFUSED.name(), said);
+    changed(List.of(outboxId));
+  }
+
+  private void changed(Collection<Long> ids) {
+    List<Instant> times = store.settledAt(ids);
+    listeners.orderedStream().forEach(listener -> times.forEach(listener::changed));
   }
 }

@@ -79,6 +79,14 @@ class EngineStore {
   private static final String OF_PILE =
       "SELECT id FROM outbox WHERE settled_at IS NULL AND failures > 0 AND claim IS NULL AND NOT held LIMIT :most";
 
+  private static final String SETTLED_AT =
+      """
+      SELECT MIN(settled_at) AS at FROM outbox
+       WHERE id IN (:ids) AND settled_at IS NOT NULL
+       GROUP BY DATE(settled_at), HOUR(settled_at), MINUTE(settled_at) DIV 15
+       ORDER BY 1
+      """;
+
   private static final String GIVEN_UP_IDS =
       "SELECT id FROM outbox WHERE state = 'GIVEN_UP' AND settled_at >= :since LIMIT :most";
 
@@ -169,6 +177,13 @@ class EngineStore {
 
   Optional<Long> byMessageId(String messageId) {
     return db.sql(BY_MESSAGE_ID).param("messageId", messageId).query(Long.class).optional();
+  }
+
+  /** On which days these were settled: a moment of each quarter of an hour, as zones have it. */
+  List<Instant> settledAt(Collection<Long> ids) {
+    return ids.isEmpty()
+        ? List.of()
+        : db.sql(SETTLED_AT).param("ids", ids).query((row, n) -> Utc.read(row, "at")).list();
   }
 
   void bounced(long id, String answer, String said) {

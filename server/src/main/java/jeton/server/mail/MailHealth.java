@@ -54,7 +54,7 @@ public class MailHealth implements HealthIndicator {
    * @param oldestTry when the email that waits longest may be taken; asked only if that matters
    */
   Optional<String> trouble(Supplier<Optional<Instant>> oldestTry) {
-    if (dispatcher.isRunning() && dispatcher.wanted() > 0 && dispatcher.alive() == 0) {
+    if (dispatcher.isWithoutWorkers()) {
       return Optional.of("No dispatcher is at work: no email leaves. Restart Jeton.");
     }
     if (halt.now().isPresent()) {

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import jeton.server.business.Business;
 import jeton.server.token.Tokens;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
@@ -20,12 +21,19 @@ public class Outbox {
   private final Business business;
   private final Clock clock;
   private final Wake wake;
+  private final ObjectProvider<DeliveryListener> listeners;
 
-  Outbox(OutboxStore store, Business business, Clock clock, Wake wake) {
+  Outbox(
+      OutboxStore store,
+      Business business,
+      Clock clock,
+      Wake wake,
+      ObjectProvider<DeliveryListener> listeners) {
     this.store = store;
     this.business = business;
     this.clock = clock;
     this.wake = wake;
+    this.listeners = listeners;
   }
 
   /**
@@ -55,6 +63,11 @@ public class Outbox {
   /** An email by its number. */
   public Optional<Sent> sent(long outboxId) {
     return store.sent(outboxId);
+  }
+
+  /** Something became of an email that had left then, in the caller's transaction. */
+  public void changed(Instant settledAt) {
+    listeners.forEach(listener -> listener.changed(settledAt));
   }
 
   /** The list an email goes out for (L1); empty for a confirmation and a delivery. */

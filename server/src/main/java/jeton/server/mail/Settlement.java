@@ -274,6 +274,7 @@ class Settlement {
         Backoff.nextAttempt(answer.kind(), row.failures() + 1, row.email().kind().urgent(), now);
     if (next.isPresent()) {
       store.postpone(row, next.get(), answer.kind(), answer.said());
+      listeners.get().forEach(listener -> listener.postponed(row.email(), answer.kind()));
     } else if (answer.kind() == AnswerClass.ADDRESS_REFUSED) {
       store.settle(List.of(row.id()), Outcome.REFUSED, answer.kind(), answer.said(), now);
       settled.add(new DeliveryListener.Settled(row.email(), Outcome.REFUSED, answer.said()));

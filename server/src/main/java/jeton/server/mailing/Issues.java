@@ -120,7 +120,7 @@ public class Issues {
   }
 
   /** What they say, as set off; from memory, since that never changes. */
-  Map<Long, Issue> fixed(Collection<Long> ids) {
+  public Map<Long, Issue> fixed(Collection<Long> ids) {
     Map<Long, Issue> found = new HashMap<>(known.getAllPresent(ids));
     List<Long> missing = ids.stream().filter(id -> !found.containsKey(id)).toList();
     if (!missing.isEmpty()) {

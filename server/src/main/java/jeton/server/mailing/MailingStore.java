@@ -102,7 +102,7 @@ class MailingStore {
         == db.sql(SAVE)
             .param("id", id)
             .param("version", version)
-            .param("settings", documents.write(settings))
+            .param("settings", documents.over(db, "mailing", "settings", id, settings))
             .param("now", Utc.bind(now))
             .update();
   }

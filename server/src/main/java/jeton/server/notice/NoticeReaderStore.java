@@ -133,7 +133,7 @@ class NoticeReaderStore {
         == db.sql(SAVE)
             .param("id", id)
             .param("version", version)
-            .param("settings", documents.write(settings))
+            .param("settings", documents.over(db, "notice_reader", "settings", id, settings))
             .update();
   }
 

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import jeton.core.offer.OfferState;
 import jeton.core.readiness.Finding;
+import jeton.server.amiss.InstallTroubles;
 import jeton.server.mail.EngineWatch;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
@@ -19,8 +20,8 @@ import org.springframework.stereotype.Component;
 
 /**
  * Finds what does not work as it should at this moment (O1): emails that are refused or left lying,
- * runs that stand aside, and live offers with a grave finding, a pool that runs dry or a form
- * nobody sees.
+ * runs that stand aside, programs that take nothing of what they are told, and live offers with a
+ * grave finding, a pool that runs dry or a form nobody sees.
  */
 @Component
 class TroubleFinder {
@@ -36,20 +37,28 @@ class TroubleFinder {
   private final SetAside setAside;
   private final Offers offers;
   private final ReadinessCheck readiness;
+  private final InstallTroubles amiss;
   private final Clock clock;
 
   TroubleFinder(
-      EngineWatch watch, SetAside setAside, Offers offers, ReadinessCheck readiness, Clock clock) {
+      EngineWatch watch,
+      SetAside setAside,
+      Offers offers,
+      ReadinessCheck readiness,
+      InstallTroubles amiss,
+      Clock clock) {
     this.watch = watch;
     this.setAside = setAside;
     this.offers = offers;
     this.readiness = readiness;
+    this.amiss = amiss;
     this.clock = clock;
   }
 
   /** All there is. */
   List<Troubles.Trouble> now() {
     List<Troubles.Trouble> found = new ArrayList<>(ofSending());
+    found.addAll(ofTheInstall());
     List<Offer> live = offers.known().stream().filter(o -> o.state() == OfferState.LIVE).toList();
     Map<Long, List<Finding>> findings = readiness.of(live);
     live.forEach(offer -> found.addAll(of(offer, findings.get(offer.id()))));
@@ -83,6 +92,10 @@ class TroubleFinder {
               "/app/today"));
     }
     return found;
+  }
+
+  private List<Troubles.Trouble> ofTheInstall() {
+    return amiss.now().stream().map(one -> trouble(one.key(), one.words(), one.href())).toList();
   }
 
   private Troubles.Trouble trouble(String key, String words, String href) {

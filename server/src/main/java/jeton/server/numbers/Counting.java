@@ -1,13 +1,13 @@
 package jeton.server.numbers;
 
+import java.time.LocalDate;
 import java.time.ZoneId;
-import java.util.Comparator;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import jeton.core.numbers.Mark;
 import jeton.server.business.Business;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionOperations;
@@ -20,19 +20,27 @@ import org.springframework.transaction.support.TransactionOperations;
 @Service
 public class Counting {
   private static final int SOME = 200;
-  private static final Comparator<Tracked.Place> ORDER =
-      Comparator.comparing(Tracked.Place::day)
-          .thenComparing(Tracked.Place::offerId)
-          .thenComparing(Tracked.Place::formId);
 
   private final TrackStore store;
+  private final MarkStore marks;
+  private final SourceStore sources;
+  private final EmailDays emails;
   private final Business business;
   private final TransactionOperations tx;
   // What this instance has seen to already; the table says what holds.
   private volatile String followed = "";
 
-  Counting(TrackStore store, Business business, TransactionOperations tx) {
+  Counting(
+      TrackStore store,
+      MarkStore marks,
+      SourceStore sources,
+      EmailDays emails,
+      Business business,
+      TransactionOperations tx) {
     this.store = store;
+    this.marks = marks;
+    this.sources = sources;
+    this.emails = emails;
     this.business = business;
     this.tx = tx;
   }
@@ -60,30 +68,38 @@ public class Counting {
   }
 
   private void count(long offerId, List<Long> people, ZoneId zone) {
-    Set<Tracked> before = new HashSet<>(store.known(offerId, people));
-    Set<Tracked> now = new HashSet<>(store.count(offerId, people, zone));
+    Set<Tracked> before =
+        together(
+            store.known(offerId, people),
+            marks.known(offerId, people),
+            sources.known(offerId, people));
+    Set<Tracked> now =
+        together(
+            store.count(offerId, people, zone),
+            marks.count(offerId, people, zone),
+            sources.count(offerId, people));
     if (!before.equals(now)) {
-      store.replace(offerId, people, List.copyOf(now));
-      // In one order over all instances: none waits for another that waits for it.
-      Map<Tracked.Place, Numbers.Track> changes = new TreeMap<>(ORDER);
-      now.forEach(one -> changes.merge(one.place(), of(one, 1), Numbers.Track::plus));
-      before.forEach(one -> changes.merge(one.place(), of(one, -1), Numbers.Track::plus));
-      changes.values().removeIf(Numbers.Track.EMPTY::equals);
-      if (!changes.isEmpty()) {
-        store.add(changes);
-      }
+      List<Tracked> all = List.copyOf(now);
+      store.replace(offerId, people, all);
+      marks.replace(offerId, people, all);
+      sources.replace(offerId, people, all);
+      Changes changes = Changes.between(before, now);
+      store.add(changes.tracks());
+      marks.add(changes.marks());
+      sources.add(changes.sources());
     }
     store.done(offerId, people);
   }
 
-  private static Numbers.Track of(Tracked one, int times) {
-    return new Numbers.Track(
-        0,
-        times,
-        one.confirmed() ? times : 0,
-        one.handedOver() ? times : 0,
-        one.used() ? times : 0,
-        one.followedUp() ? times : 0);
+  private static Set<Tracked> together(
+      List<Tracked> tracks, Map<Long, Map<Mark, LocalDate>> marks, Map<Long, Set<Long>> sources) {
+    return tracks.stream()
+        .map(
+            one ->
+                one.with(
+                    marks.getOrDefault(one.personId(), Map.of()),
+                    sources.getOrDefault(one.personId(), Set.of())))
+        .collect(Collectors.toSet());
   }
 
   /** Has everybody counted anew when the business's days are other ones since. */
@@ -97,6 +113,7 @@ public class Counting {
           if (!store.zoneAlone().equals(zone)) {
             store.zone(zone);
             store.markAll();
+            emails.markAll();
           }
         });
     followed = zone;
@@ -108,7 +125,10 @@ public class Counting {
         status -> {
           store.zoneAlone();
           store.addUp();
+          marks.addUp();
+          sources.addUp();
           store.markAll();
+          emails.markAll();
         });
   }
 }

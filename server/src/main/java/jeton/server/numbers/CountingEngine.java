@@ -19,14 +19,17 @@ class CountingEngine {
   private static final String WHAT = "Counts by day";
   private static final long MOST_NANOS = Duration.ofMillis(100).toNanos();
   private final Counting counting;
+  private final EmailDays emails;
 
-  CountingEngine(Counting counting) {
+  CountingEngine(Counting counting, EmailDays emails) {
     this.counting = counting;
+    this.emails = emails;
   }
 
   @Scheduled(fixedDelay = 1000)
   void count() {
     long until = System.nanoTime() + MOST_NANOS;
     Background.steps(LOG, WHAT, () -> System.nanoTime() < until && counting.work());
+    Background.steps(LOG, WHAT, () -> System.nanoTime() < until && emails.work());
   }
 }

@@ -2,12 +2,15 @@ package jeton.server.numbers;
 
 import java.sql.ResultSet;
 import java.sql.SQLException;
+import java.time.DayOfWeek;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.time.temporal.TemporalAdjusters;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.namedparam.MapSqlParameterSource;
 import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
@@ -30,6 +33,12 @@ class TrackStore {
         FROM (SELECT :personId AS id UNION SELECT gone_id FROM person_merge WHERE kept_id = :personId) p
         JOIN (SELECT offer_id, person_id FROM sign_up UNION SELECT offer_id, person_id FROM track) w
           ON w.person_id = p.id
+      """;
+
+  private static final String MARK_OF =
+      """
+      INSERT IGNORE INTO track_due (offer_id, person_id)
+      SELECT offer_id, person_id FROM track WHERE person_id = :personId
       """;
 
   private static final String MARK_ALL =
@@ -76,11 +85,12 @@ class TrackStore {
       VALUES (:offerId, :personId, :day, :formId, :confirmed, :handedOver, :used, :followedUp)
       """;
 
+  // %1$s: the table; %2$s: its time.
   private static final String ADD =
       """
-      INSERT INTO track_day
-             (day, offer_id, form_id, signed_up, confirmed, handed_over, used, followed_up)
-      VALUES (:day, :offerId, :formId, :signedUp, :confirmed, :handedOver, :used, :followedUp)
+      INSERT INTO %1$s
+             (%2$s, offer_id, form_id, signed_up, confirmed, handed_over, used, followed_up)
+      VALUES (:%2$s, :offerId, :formId, :signedUp, :confirmed, :handedOver, :used, :followedUp)
           ON DUPLICATE KEY UPDATE signed_up = signed_up + VALUES(signed_up),
              confirmed = confirmed + VALUES(confirmed),
              handed_over = handed_over + VALUES(handed_over),
@@ -90,6 +100,16 @@ class TrackStore {
 
   private static final String DONE =
       "DELETE FROM track_due WHERE offer_id = :offerId AND person_id IN (:people)";
+
+  private static final String ADD_UP_WEEKS =
+      """
+      INSERT INTO track_week
+             (week, offer_id, form_id, signed_up, confirmed, handed_over, used, followed_up)
+      SELECT day - INTERVAL WEEKDAY(day) DAY AS week, offer_id, form_id, SUM(signed_up),
+             SUM(confirmed), SUM(handed_over), SUM(used), SUM(followed_up)
+        FROM track_day
+       GROUP BY week, offer_id, form_id
+      """;
 
   private static final String ADD_UP =
       """
@@ -130,6 +150,11 @@ class TrackStore {
 
   void markMerged(long personId) {
     db.sql(MARK_MERGED).param("personId", personId).update();
+  }
+
+  /** With all offers they were counted with. */
+  void markAllOf(long personId) {
+    db.sql(MARK_OF).param("personId", personId).update();
   }
 
   void markAll() {
@@ -175,7 +200,9 @@ class TrackStore {
         row.getBoolean("confirmed"),
         row.getBoolean("handed_over"),
         row.getBoolean("used"),
-        row.getBoolean("followed_up"));
+        row.getBoolean("followed_up"),
+        Map.of(),
+        Set.of());
   }
 
   /** Puts these in the place of what was counted of them before. */
@@ -197,22 +224,26 @@ class TrackStore {
             .toArray(SqlParameterSource[]::new));
   }
 
-  /** Adds these to the days', in the order given. */
+  /** Adds these to the days', and to their weeks', in the order given. */
   void add(Map<Tracked.Place, Numbers.Track> changes) {
-    batch.batchUpdate(
-        ADD,
+    SqlParameterSource[] rows =
         changes.entrySet().stream()
-            .map(
-                change ->
-                    new MapSqlParameterSource("day", change.getKey().day())
-                        .addValue("offerId", change.getKey().offerId())
-                        .addValue("formId", change.getKey().formId())
-                        .addValue("signedUp", change.getValue().signedUp())
-                        .addValue("confirmed", change.getValue().confirmed())
-                        .addValue("handedOver", change.getValue().handedOver())
-                        .addValue("used", change.getValue().used())
-                        .addValue("followedUp", change.getValue().followedUp()))
-            .toArray(SqlParameterSource[]::new));
+            .map(change -> row(change.getKey(), change.getValue()))
+            .toArray(SqlParameterSource[]::new);
+    batch.batchUpdate(ADD.formatted("track_day", "day"), rows);
+    batch.batchUpdate(ADD.formatted("track_week", "week"), rows);
+  }
+
+  private static SqlParameterSource row(Tracked.Place place, Numbers.Track change) {
+    return new MapSqlParameterSource("day", place.day())
+        .addValue("week", place.day().with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY)))
+        .addValue("offerId", place.offerId())
+        .addValue("formId", place.formId())
+        .addValue("signedUp", change.signedUp())
+        .addValue("confirmed", change.confirmed())
+        .addValue("handedOver", change.handedOver())
+        .addValue("used", change.used())
+        .addValue("followedUp", change.followedUp());
   }
 
   void done(long offerId, List<Long> people) {
@@ -222,7 +253,9 @@ class TrackStore {
   /** Adds up all days anew from how far each person was counted to have come. */
   void addUp() {
     db.sql("DELETE FROM track_day").update();
+    db.sql("DELETE FROM track_week").update();
     db.sql(ADD_UP).update();
+    db.sql(ADD_UP_WEEKS).update();
   }
 
   /** The zone whose days these are, while others may count too: nobody makes all anew meanwhile. */

@@ -28,6 +28,11 @@ public record OfferSettings(
     this(name, slug, confirm, handOver, new Download());
   }
 
+  /** The same with another confirmation. */
+  public OfferSettings withConfirm(ConfirmSettings other) {
+    return new OfferSettings(name, slug, other, handOver, gives);
+  }
+
   /**
    * Whether whoever confirms is led straight to what is given, past a page that says so (V4, S8).
    */

@@ -105,6 +105,8 @@ class OfferStore {
   long add(OfferSettings settings, OfferKind kind, Instant now) {
     GeneratedKeyHolder id = new GeneratedKeyHolder();
     settings(db.sql(ADD), settings)
+        .param("confirm", documents.write(settings.confirm()))
+        .param("handOver", documents.write(settings.handOver()))
         .param("kind", kind.name())
         .param("now", Utc.bind(now))
         .update(id);
@@ -115,6 +117,8 @@ class OfferStore {
   boolean save(long id, int version, OfferSettings settings, Instant now) {
     return 1
         == settings(db.sql(SAVE), settings)
+            .param("confirm", documents.over(db, "offer", "confirm", id, settings.confirm()))
+            .param("handOver", documents.over(db, "offer", "hand_over", id, settings.handOver()))
             .param("id", id)
             .param("version", version)
             .param("now", Utc.bind(now))
@@ -173,8 +177,6 @@ class OfferStore {
   private JdbcClient.StatementSpec settings(JdbcClient.StatementSpec sql, OfferSettings settings) {
     return sql.param("slug", settings.slug())
         .param("name", settings.name())
-        .param("confirm", documents.write(settings.confirm()))
-        .param("handOver", documents.write(settings.handOver()))
         .param("gives", documents.write(settings.gives()));
   }
 

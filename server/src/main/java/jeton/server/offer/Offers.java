@@ -116,11 +116,10 @@ public class Offers {
   @Transactional
   public Offer save(long id, int version, OfferSettings settings) {
     Offer before = get(id);
-    OfferSettings clean = cleaned(settings);
+    OfferSettings clean = checked(settings);
     if (!clean.gives().getClass().equals(before.settings().gives().getClass())) {
       throw new Refused("gives", "another_kind", "What it gives is of another kind by now.");
     }
-    Refused.unlessNone(clean.check(fillIns()));
     events.publishEvent(new OfferSaving(before, clean));
     try {
       if (!store.save(id, version, clean, clock.instant())) {
@@ -171,6 +170,17 @@ public class Offers {
       configuration.changed();
     }
     return get(id);
+  }
+
+  /**
+   * As they would be kept.
+   *
+   * @throws Refused with what is wrong with them
+   */
+  public OfferSettings checked(OfferSettings settings) {
+    OfferSettings clean = cleaned(settings);
+    Refused.unlessNone(clean.check(fillIns()));
+    return clean;
   }
 
   private static OfferSettings cleaned(OfferSettings settings) {

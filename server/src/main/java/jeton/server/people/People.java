@@ -6,6 +6,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import jeton.core.form.WebAddress;
 import jeton.core.people.PersonState;
 import jeton.core.segment.Comparison;
 import jeton.core.segment.Criterion;
@@ -117,17 +118,7 @@ public class People {
    * @param page address of the page that held the form; of it the host stays
    */
   public void cameFrom(long personId, long formId, String page, String campaign) {
-    store.cameFrom(personId, formId, host(page), campaign);
-  }
-
-  private static String host(String page) {
-    try {
-      return Optional.ofNullable(java.net.URI.create(page).getHost())
-          .map(host -> host.toLowerCase(java.util.Locale.ROOT))
-          .orElse("");
-    } catch (IllegalArgumentException noAddress) {
-      return "";
-    }
+    store.cameFrom(personId, formId, WebAddress.hostOf(page), campaign);
   }
 
   /** Keeps what a person answered to the business's own fields; the newest answer counts. */
@@ -152,6 +143,11 @@ public class People {
     if (!personIds.isEmpty()) {
       store.lockAll(personIds);
     }
+  }
+
+  /** Those of these people that exist, with what a table may show of them. */
+  public List<PersonRow> rowsByIds(Collection<Long> ids) {
+    return ids.isEmpty() ? List.of() : table.rows(store.all(ids));
   }
 
   /** A person that must exist. */

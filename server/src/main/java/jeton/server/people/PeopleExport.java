@@ -14,7 +14,7 @@ import org.springframework.stereotype.Component;
 
 /** People as CSV (L5): a page at a time, however many there are; an import takes it as it is. */
 @Component
-class PeopleExport {
+public class PeopleExport {
   private static final int PAGE = 1000;
   private final People people;
   private final Business business;
@@ -24,7 +24,8 @@ class PeopleExport {
     this.business = business;
   }
 
-  void write(People.Filter filter, HttpServletResponse response) throws IOException {
+  /** Writes those a filter finds. */
+  public void write(People.Filter filter, HttpServletResponse response) throws IOException {
     List<FieldDefinition> fields = business.now().settings().fields();
     List<String> head =
         Stream.concat(

@@ -5,6 +5,7 @@ import java.sql.SQLException;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import jeton.core.people.PersonState;
@@ -35,8 +36,10 @@ class PersonStore {
          FOR UPDATE
       """;
 
-  private static final String FIND =
-      "SELECT id, email, first_name, state, zone, created_at FROM person WHERE id = :id";
+  private static final String COLUMNS =
+      "SELECT id, email, first_name, state, zone, created_at FROM person";
+  private static final String FIND = COLUMNS + " WHERE id = :id";
+  private static final String ALL = COLUMNS + " WHERE id IN (:ids)";
 
   // Written rather than only locked: other nodes of a replicated database see nothing else.
   private static final String LOCK = "UPDATE person SET guard = guard + 1 WHERE id = :id";
@@ -163,6 +166,10 @@ class PersonStore {
                 .param("plain", PlainText.of(answer))
                 .param("now", Utc.bind(now))
                 .update());
+  }
+
+  List<Person> all(Collection<Long> ids) {
+    return db.sql(ALL).param("ids", ids).query(PersonStore::person).list();
   }
 
   Optional<Person> find(long id) {

@@ -44,7 +44,13 @@ public class ProgramKeys {
   /** What a key may do. */
   public enum May {
     CHECK_COUPONS,
-    REDEEM_COUPONS
+    REDEEM_COUPONS,
+    TELL_PURCHASES,
+    /** People, their tags and lists, and what happened to them. */
+    READ_PEOPLE,
+    CHANGE_PEOPLE,
+    /** Feeds: what will be sent, and tables for spreadsheets. */
+    READ_FEEDS
   }
 
   /**
@@ -96,17 +102,23 @@ public class ProgramKeys {
 
   /** Whether the header {@code Authorization: Bearer KEY} names a key that may do this. */
   public boolean mayBy(String authorization, May what) {
-    if (!authorization.startsWith(BEARER)) {
-      return false;
-    }
-    byte[] hash = Tokens.hash(authorization.substring(BEARER.length()).strip());
     Optional<ProgramKeyStore.Row> key =
-        good.now().stream()
-            .filter(row -> Arrays.equals(row.hash(), hash))
-            .filter(row -> row.view().may().contains(what))
-            .findFirst();
+        row(authorization).filter(row -> row.view().may().contains(what));
     key.ifPresent(this::noteUse);
     return key.isPresent();
+  }
+
+  /** The key that header names, if it is one of ours that was not revoked. */
+  Optional<Long> id(String authorization) {
+    return row(authorization).map(row -> row.view().id());
+  }
+
+  private Optional<ProgramKeyStore.Row> row(String authorization) {
+    if (authorization == null || !authorization.startsWith(BEARER)) {
+      return Optional.empty();
+    }
+    byte[] hash = Tokens.hash(authorization.substring(BEARER.length()).strip());
+    return good.now().stream().filter(row -> Arrays.equals(row.hash(), hash)).findFirst();
   }
 
   private void noteUse(ProgramKeyStore.Row key) {

@@ -14,7 +14,7 @@ import jeton.server.form.Forms;
 import jeton.server.offer.Offer;
 import jeton.server.offer.Offers;
 import jeton.server.page.RequestNetwork;
-import jeton.server.request.NetworkLimit;
+import jeton.server.request.AskLimit;
 import jeton.server.site.Site;
 import jeton.server.site.Sites;
 import org.springframework.http.HttpStatus;
@@ -60,11 +60,11 @@ class StepDoor {
   /** How much is read from one network. */
   @Component
   static class StepLimit {
-    private final NetworkLimit limit;
+    private final AskLimit limit;
     private final boolean trustsOwnMachine;
 
     StepLimit(Clock clock, JetonSettings settings) {
-      this.limit = new NetworkLimit(clock, BURST, PER_MINUTE);
+      this.limit = new AskLimit(clock, BURST, PER_MINUTE);
       this.trustsOwnMachine = settings.trustsOwnMachine();
     }
 

@@ -3,6 +3,7 @@ package jeton.server.readiness;
 import java.net.URI;
 import java.util.Optional;
 import jeton.core.readiness.Facts;
+import jeton.server.backup.BackupRuns;
 import jeton.server.business.Business;
 import jeton.server.business.PublicUrl;
 import jeton.server.business.SmtpSettings;
@@ -15,16 +16,21 @@ class InstallFacts {
   private final Business business;
   private final Install install;
   private final PublicUrl publicUrl;
+  private final BackupRuns backups;
 
-  InstallFacts(Business business, Install install, PublicUrl publicUrl) {
+  InstallFacts(Business business, Install install, PublicUrl publicUrl, BackupRuns backups) {
     this.business = business;
     this.install = install;
     this.publicUrl = publicUrl;
+    this.backups = backups;
   }
 
   Facts.Install reached() {
     return new Facts.Install(
-        install.isEncrypted(), install.listensToAll(), install.hasUnnamedProxy());
+        install.isEncrypted(),
+        install.listensToAll(),
+        install.hasUnnamedProxy(),
+        backups.standing().missed());
   }
 
   Facts.Mail mail() {

@@ -97,6 +97,7 @@ public class ReadinessCheck {
                 sequence.paused()),
             found.tags(),
             found.lists(),
+            found.trials().getOrDefault(offer.id(), List.of()),
             new Facts.Timing(
                 now,
                 settings.zoneId(),

@@ -40,14 +40,29 @@ class ReadingStore {
           ON DUPLICATE KEY UPDATE left_at = COALESCE(left_at, :now)
       """;
 
+  private static final String REPLIED =
+      """
+      INSERT INTO email_reading (outbox_id, replied_at)
+      SELECT id, :now FROM outbox WHERE id = :outboxId
+          ON DUPLICATE KEY UPDATE replied_at = COALESCE(replied_at, :now)
+      """;
+
+  private static final String COMPLAINED =
+      """
+      INSERT INTO email_reading (outbox_id, complained_at)
+      SELECT id, :now FROM outbox WHERE id = :outboxId
+          ON DUPLICATE KEY UPDATE complained_at = COALESCE(complained_at, :now)
+      """;
+
   private final JdbcClient db;
 
   ReadingStore(JdbcClient db) {
     this.db = db;
   }
 
-  void clicked(long outboxId, Instant now) {
-    note(CLICKED, outboxId, now);
+  /** True when it was the first time. */
+  boolean clicked(long outboxId, Instant now) {
+    return note(CLICKED, outboxId, now);
   }
 
   void linkClicked(long outboxId, long linkId, Instant now) {
@@ -63,12 +78,24 @@ class ReadingStore {
     return note(OPENED, outboxId, now);
   }
 
-  void machineOpened(long outboxId, Instant now) {
-    note(MACHINE_OPENED, outboxId, now);
+  /** True when it was the first time. */
+  boolean machineOpened(long outboxId, Instant now) {
+    return note(MACHINE_OPENED, outboxId, now);
   }
 
-  void left(long outboxId, Instant now) {
-    note(LEFT, outboxId, now);
+  /** True when it was the first time. */
+  boolean left(long outboxId, Instant now) {
+    return note(LEFT, outboxId, now);
+  }
+
+  /** True when it was the first time. */
+  boolean replied(long outboxId, Instant now) {
+    return note(REPLIED, outboxId, now);
+  }
+
+  /** True when it was the first time. */
+  boolean complained(long outboxId, Instant now) {
+    return note(COMPLAINED, outboxId, now);
   }
 
   /** True when something changed. */

@@ -76,7 +76,7 @@ public class Readings {
     }
     if (!isMachine(sent.get(), fetch)) {
       Instant now = clock.instant();
-      store.clicked(pressed.outboxId(), now);
+      noted(sent.get(), store.clicked(pressed.outboxId(), now));
       store.linkClicked(pressed.outboxId(), pressed.linkId(), now);
       List<LinkTag> tags = landings.tags(pressed.outboxId(), sent.get(), href.get());
       clicks.orderedStream().forEach(listener -> listener.clicked(sent.get().email(), tags));
@@ -92,11 +92,10 @@ public class Readings {
         .ifPresent(
             sent -> {
               if (isMachine(sent, fetch)) {
-                store.machineOpened(outboxId, clock.instant());
-              } else {
-                if (store.opened(outboxId, clock.instant())) {
-                  opens.forEach(listener -> listener.opened(sent.email()));
-                }
+                noted(sent, store.machineOpened(outboxId, clock.instant()));
+              } else if (store.opened(outboxId, clock.instant())) {
+                opens.forEach(listener -> listener.opened(sent.email()));
+                noted(sent, true);
               }
             });
   }
@@ -111,12 +110,32 @@ public class Readings {
     reader
         .filter(sent -> !sent.untracked())
         .filter(sent -> business.now().settings().sending().followLinks())
-        .ifPresent(sent -> store.clicked(outboxId, clock.instant()));
+        .ifPresent(sent -> noted(sent, store.clicked(outboxId, clock.instant())));
   }
 
   /** Somebody left by this email's link, in the caller's transaction. */
   public void leftBy(long outboxId) {
-    store.left(outboxId, clock.instant());
+    boolean first = store.left(outboxId, clock.instant());
+    outbox.sent(outboxId).ifPresent(sent -> noted(sent, first));
+  }
+
+  /** Somebody answered this email, in the caller's transaction. */
+  public void repliedTo(long outboxId) {
+    boolean first = store.replied(outboxId, clock.instant());
+    outbox.sent(outboxId).ifPresent(sent -> noted(sent, first));
+  }
+
+  /** Somebody told their mailbox that this email is unwanted, in the caller's transaction. */
+  public void complainedOf(long outboxId) {
+    boolean first = store.complained(outboxId, clock.instant());
+    outbox.sent(outboxId).ifPresent(sent -> noted(sent, first));
+  }
+
+  /** Only what is new counts. */
+  private void noted(Outbox.Sent sent, boolean first) {
+    if (first) {
+      sent.settledAt().ifPresent(outbox::changed);
+    }
   }
 
   private boolean isMachine(Outbox.Sent sent, Fetch fetch) {

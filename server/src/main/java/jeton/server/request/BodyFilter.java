@@ -14,7 +14,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.util.List;
 import java.util.Optional;
-import org.springframework.http.MediaType;
+import org.springframework.http.HttpStatus;
 
 /**
  * Reads every body before anything else sees the request, as its octets come, without a thread that
@@ -169,10 +169,7 @@ final class BodyFilter implements Filter {
 
   private static void refuse(HttpServletResponse response, int status, String words)
       throws IOException {
-    response.setStatus(status);
     response.setHeader("Connection", "close");
-    response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
-    response.setCharacterEncoding("UTF-8");
-    response.getWriter().write("{\"status\":" + status + ",\"detail\":\"" + words + "\"}");
+    Refusal.write(response, HttpStatus.valueOf(status), words);
   }
 }

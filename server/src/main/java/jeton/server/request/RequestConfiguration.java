@@ -28,7 +28,8 @@ class RequestConfiguration {
   FilterRegistrationBean<Gate> gate(PublicUrl publicUrl, Install install) {
     FilterRegistrationBean<Gate> filter =
         new FilterRegistrationBean<>(new Gate(publicUrl, install));
-    filter.setOrder(Ordered.HIGHEST_PRECEDENCE);
+    // Right after the request has its number.
+    filter.setOrder(Ordered.HIGHEST_PRECEDENCE + 1);
     return filter;
   }
 

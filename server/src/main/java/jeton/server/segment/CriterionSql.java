@@ -122,6 +122,7 @@ public final class CriterionSql {
           id(c, "SELECT person_id FROM pass WHERE first_used_at IS NOT NULL", "offer_id");
       case CODE_USED ->
           id(c, "SELECT person_id FROM coupon_grant WHERE used_at IS NOT NULL", "offer_id");
+      case BOUGHT -> happened(c, "SELECT person_id FROM purchase WHERE TRUE", "id", "at");
       case OUTCOME ->
           ofOffer(
               c,

@@ -60,7 +60,9 @@ class SegmentStore {
             .param("id", segment.id())
             .param("version", segment.version())
             .param("name", segment.name())
-            .param("question", documents.write(segment.question()))
+            .param(
+                "question",
+                documents.over(db, "segment", "question", segment.id(), segment.question()))
             .param("now", Utc.bind(now))
             .update();
   }

@@ -16,11 +16,13 @@ import org.springframework.stereotype.Component;
 @Component
 class FollowUpEmails implements EmailSource {
   private final SequenceStore sequences;
+  private final EmailTrials trials;
   private final Passes passes;
   private final PublicUrl publicUrl;
 
-  FollowUpEmails(SequenceStore sequences, Passes passes, PublicUrl publicUrl) {
+  FollowUpEmails(SequenceStore sequences, EmailTrials trials, Passes passes, PublicUrl publicUrl) {
     this.sequences = sequences;
+    this.trials = trials;
     this.passes = passes;
     this.publicUrl = publicUrl;
   }
@@ -32,17 +34,17 @@ class FollowUpEmails implements EmailSource {
 
   @Override
   public Map<Long, EmailContent> contents(List<Claimed> batch) {
-    Map<Long, EmailContent> byStep =
+    Map<Long, SequenceStore.Said> byStep =
         sequences.contents(
             batch.stream().map(c -> c.email().stepId().orElseThrow()).distinct().toList());
-    Map<Long, EmailContent> contents = new HashMap<>();
+    Map<Long, SequenceStore.Said> said = new HashMap<>();
     for (Claimed claimed : batch) {
-      EmailContent content = byStep.get(claimed.email().stepId().orElseThrow());
-      if (content != null) {
-        contents.put(claimed.outboxId(), content);
+      SequenceStore.Said now = byStep.get(claimed.email().stepId().orElseThrow());
+      if (now != null) {
+        said.put(claimed.outboxId(), now);
       }
     }
-    return contents;
+    return trials.contents(batch, said);
   }
 
   @Override

@@ -169,7 +169,7 @@ class SequenceStore {
             .param("id", id)
             .param("version", version)
             .param("name", draft.name())
-            .param("rules", documents.write(draft.rules()))
+            .param("rules", documents.over(db, "sequence", "rules", id, draft.rules()))
             .param("listId", draft.rules().listId())
             .update();
   }
@@ -236,14 +236,17 @@ class SequenceStore {
     return lists;
   }
 
+  /** An email, and what it says. */
+  record Said(long emailId, EmailContent content) {}
+
   /** What ready steps' emails say, by step; drafts and deleted ones are left out. */
-  Map<Long, EmailContent> contents(Collection<Long> stepIds) {
+  Map<Long, Said> contents(Collection<Long> stepIds) {
     if (stepIds.isEmpty()) {
       return Map.of();
     }
     // One object for each email, so that those who write it can tell that it is the same.
-    Map<Long, EmailContent> byEmail = new HashMap<>();
-    Map<Long, EmailContent> byStep = new HashMap<>();
+    Map<Long, Said> byEmail = new HashMap<>();
+    Map<Long, Said> byStep = new HashMap<>();
     db.sql(CONTENTS)
         .param("ids", stepIds)
         .query(
@@ -252,7 +255,8 @@ class SequenceStore {
               byStep.put(
                   row.getLong("id"),
                   byEmail.computeIfAbsent(
-                      row.getLong("email_id"), id -> documents.read(json, EmailContent.class)));
+                      row.getLong("email_id"),
+                      id -> new Said(id, documents.read(json, EmailContent.class))));
             });
     return byStep;
   }

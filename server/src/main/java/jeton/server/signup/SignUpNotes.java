@@ -10,6 +10,7 @@ import jeton.server.history.History;
 import jeton.server.offer.Offer;
 import jeton.server.people.People;
 import jeton.server.people.Person;
+import jeton.server.trial.Seats;
 import org.springframework.stereotype.Component;
 
 /** What is kept of a sign-up beside its row: histories, and what somebody new told. */
@@ -19,20 +20,23 @@ class SignUpNotes {
   private final Business business;
   private final People people;
   private final Told told;
+  private final Seats seats;
 
-  SignUpNotes(History history, Business business, People people, Told told) {
+  SignUpNotes(History history, Business business, People people, Told told, Seats seats) {
     this.history = history;
     this.business = business;
     this.people = people;
     this.told = told;
+    this.seats = seats;
   }
 
-  /** Notes it, with what was written to be read. */
-  void signedUp(Offer offer, long personId, Map<String, String> answers, Instant now) {
+  /** Notes it, with what was written to be read, and by which of two versions it came. */
+  void signedUp(Offer offer, long personId, SignUps.Submission sent, Instant now) {
     history.note(
         History.Event.of(
             now, History.Kind.SIGNED_UP, personId, offer.id(), offer.settings().name()));
-    history.noteAll(answered(offer, personId, answers, now));
+    history.noteAll(answered(offer, personId, sent.answers(), now));
+    sent.seat().ifPresent(seat -> seats.signedUp(seat, personId));
   }
 
   /**

@@ -57,7 +57,7 @@ class SignUpTurn {
     }
     SignUpDecision decision = SignUpDecision.of(met.isNew(), met.person().state(), confirmationOn);
     long signUpId = store.add(new SignUpStore.Meeting(offer.id(), met), row, decision, now);
-    notes.signedUp(offer, personId, row.submission().answers(), now);
+    notes.signedUp(offer, personId, row.submission(), now);
     // What is handed over has to be known by then. Else what is played for comes last: stock is
     // scarce, and locked until the end.
     boolean first = decision == SignUpDecision.HAND_OVER || offer.settings().handOver().onTheSpot();

@@ -15,6 +15,7 @@ import jeton.server.incentive.Game;
 import jeton.server.offer.Offer;
 import jeton.server.people.People;
 import jeton.server.token.Tokens;
+import jeton.server.trial.Seats;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionOperations;
@@ -67,6 +68,7 @@ public class SignUps {
    * @param lists numbers of the lists it puts its person on once it counts (L1)
    * @param round what was played before, with an offer that is played; empty where it is kept
    *     already
+   * @param seat before which of two versions of its form its visitor was (X1)
    */
   public record Submission(
       String email,
@@ -79,7 +81,8 @@ public class SignUps {
       String network,
       Map<String, String> answers,
       Set<Long> lists,
-      Optional<Game.Round> round) {}
+      Optional<Game.Round> round,
+      Optional<Seats.Seat> seat) {}
 
   /**
    * How the visitor is answered. Deliberately little: it must not tell whether an address is known

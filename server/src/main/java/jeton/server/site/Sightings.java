@@ -2,7 +2,6 @@ package jeton.server.site;
 
 import jakarta.annotation.PreDestroy;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -33,7 +32,6 @@ public class Sightings {
   /** Pages (times forms) kept of one site: what a robot invents has an end. */
   static final int MOST_OF_SITE = 3000;
 
-  private static final Duration KEPT = Duration.ofDays(90);
   private final SiteStore store;
   private final Clock clock;
   private final Map<Place, LongAdder> counts = new ConcurrentHashMap<>();
@@ -111,14 +109,5 @@ public class Sightings {
 
   private static SiteStore.Noted noted(Place place, long times) {
     return new SiteStore.Noted(place, Arrays.copyOf(Tokens.hash(place.page()), HASH_BYTES), times);
-  }
-
-  /** Forgets pages nothing was seen on for a quarter of a year. */
-  @Scheduled(fixedDelay = 3_600_000, initialDelay = 120_000)
-  public void forgetOld() {
-    Instant before = clock.instant().minus(KEPT);
-    while (store.forget(before) > 0) {
-      // As many at a time as lock nothing for long.
-    }
   }
 }

@@ -6,6 +6,8 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import jeton.core.upkeep.KeptKind;
+import jeton.server.database.Fading;
 import jeton.server.database.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
@@ -14,7 +16,7 @@ import org.springframework.transaction.support.TransactionOperations;
 
 /** Sites and sightings. */
 @Repository
-class SiteStore {
+class SiteStore implements Fading {
   private static final int MOST_PAGES = 20;
 
   private static final String ALL =
@@ -40,7 +42,7 @@ class SiteStore {
        WHERE site_id = :siteId AND form_key = :formKey AND page_hash = :hash
       """;
   private static final String COUNT = "SELECT COUNT(*) FROM sighting WHERE site_id = :siteId";
-  private static final String FORGET = "DELETE FROM sighting WHERE seen_at < :before LIMIT 10000";
+  private static final String FORGET = "DELETE FROM sighting WHERE seen_at < :before LIMIT :most";
   private static final String LAST_SEEN =
       """
       SELECT site_id, form_key, MAX(seen_at) AS seen_at, COUNT(*) AS pages
@@ -120,8 +122,14 @@ class SiteStore {
     return (sql.equals(SEEN) ? statement.param("page", noted.place().page()) : statement).update();
   }
 
-  int forget(Instant before) {
-    return db.sql(FORGET).param("before", Utc.bind(before)).update();
+  @Override
+  public KeptKind kind() {
+    return KeptKind.SIGHTINGS;
+  }
+
+  @Override
+  public int forget(Instant before, int most) {
+    return db.sql(FORGET).param("before", Utc.bind(before)).param("most", most).update();
   }
 
   List<Sightings.LastSeen> lastSeen() {

@@ -5,6 +5,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import jeton.server.amiss.InstallTroubles;
 import jeton.server.beginning.Beginning;
 import jeton.server.history.History;
 import jeton.server.mail.EngineWatch;
@@ -25,8 +26,7 @@ class TodayApi {
   private final OfferLines lines;
   private final Numbers numbers;
   private final History history;
-  private final EngineWatch engine;
-  private final SetAside setAside;
+  private final Attention attention;
   private final Beginning beginning;
   private final Clock clock;
 
@@ -34,15 +34,13 @@ class TodayApi {
       OfferLines lines,
       Numbers numbers,
       History history,
-      EngineWatch engine,
-      SetAside setAside,
+      Attention attention,
       Beginning beginning,
       Clock clock) {
     this.lines = lines;
     this.numbers = numbers;
     this.history = history;
-    this.engine = engine;
-    this.setAside = setAside;
+    this.attention = attention;
     this.beginning = beginning;
     this.clock = clock;
   }
@@ -59,6 +57,8 @@ class TodayApi {
    * @param mailTrouble what is wrong with the mail engine itself, in words
    * @param firstHour what is still to be done on a new install
    * @param setAside runs the engine could not move on
+   * @param amiss what is amiss with the install itself: programs elsewhere that take nothing,
+   *     back-ups
    */
   record Today(
       Instant now,
@@ -72,17 +72,18 @@ class TodayApi {
       Optional<SendingHalt.Halt> halt,
       Optional<String> mailTrouble,
       SetAside.SetAsideView setAside,
+      List<InstallTroubles.InstallTrouble> amiss,
       long waitingToConfirm) {}
 
   /**
    * Asked every few seconds while it is open: five questions to the database, however much there
-   * is.
+   * is, one more each for hooks and outside lists where there are any.
    */
   @GetMapping("/api/today")
   Today today() {
     Instant now = clock.instant();
     List<OfferLines.OfferFinding> findings = lines.findings();
-    EngineWatch.Standing standing = engine.standing();
+    EngineWatch.Standing standing = attention.mail();
     return new Today(
         now,
         beginning.now(),
@@ -94,7 +95,8 @@ class TodayApi {
         standing.outbox(),
         standing.halt(),
         standing.trouble(),
-        setAside.now(),
+        attention.runs(),
+        attention.amiss(),
         numbers.waitingToConfirm());
   }
 }

@@ -150,4 +150,29 @@ class ReportReaderTest {
     new java.util.Random(1).nextBytes(noise);
     assertThat(ReportReader.read(noise)).isEqualTo(Returned.NOT_UNDERSTOOD);
   }
+
+  @ParameterizedTest
+  @CsvSource({
+    "'', REPLY",
+    "'Auto-Submitted: no', REPLY",
+    "'Auto-Submitted: auto-replied', UNKNOWN"
+  })
+  void aPersonsAnswer_isAReply_aMachinesIsNot(String header, Returned.Kind kind) {
+    String mail =
+        """
+        From: Aoife <aoife@mail.example>
+        In-Reply-To: <m1@quireandthread.example>
+        Subject: Re: Did it hold?
+        %s
+
+        It did!
+        """
+            .formatted(header)
+            .replace("\n\n\n", "\n\n");
+    Returned returned = ReportReader.read(mail.getBytes(java.nio.charset.StandardCharsets.UTF_8));
+    assertThat(returned.kind()).isEqualTo(kind);
+    if (kind == Returned.Kind.REPLY) {
+      assertThat(returned.messageId()).contains("<m1@quireandthread.example>");
+    }
+  }
 }

@@ -47,7 +47,7 @@ abstract class CouponSteps {
   final String key = key(Set.of(ProgramKeys.May.values()));
 
   String key(Set<ProgramKeys.May> may) {
-    return server.bean(ProgramKeys.class).make("The shop", may).key();
+    return server.key("The shop", may);
   }
 
   static Coupon twelvePercent() {

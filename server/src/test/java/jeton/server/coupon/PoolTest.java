@@ -161,6 +161,7 @@ class PoolTest extends CouponSteps {
               "127.0.0.0/24",
               Map.of(),
               java.util.Set.of(1L),
+              Optional.empty(),
               Optional.empty()));
     }
     server.settle();

@@ -80,7 +80,7 @@ class GroundTest {
     supervised.start();
     try {
       Awaiting.until(() -> asked.get() > 2);
-      assertThat(supervised.alive()).isEqualTo(1);
+      assertThat(supervised.isWithoutWorkers()).isFalse();
     } finally {
       supervised.stop();
     }

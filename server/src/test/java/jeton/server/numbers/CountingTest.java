@@ -20,6 +20,7 @@ import jeton.harness.TestServer;
 import jeton.server.business.Business;
 import jeton.server.form.Forms;
 import jeton.server.history.History;
+import jeton.server.reading.Readings;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -29,9 +30,13 @@ import org.springframework.transaction.support.TransactionOperations;
 /** Counts by day against counting from scratch (N1). */
 class CountingTest {
   private static final ZoneId DUBLIN = ZoneId.of("Europe/Dublin");
+  private static final Readings.Fetch PERSON =
+      new Readings.Fetch("Mozilla/5.0 (X11; Linux x86_64) Firefox/140.0", "");
   private final TestServer server = TestServer.get();
+  private final Readings readings = server.bean(Readings.class);
   private final Counting counting = server.bean(Counting.class);
   private final JdbcClient db = server.bean(JdbcClient.class);
+  private final MarksFromScratch scratch = new MarksFromScratch(db, DUBLIN);
 
   private void count() {
     while (counting.work()) {
@@ -85,6 +90,7 @@ class CountingTest {
   private void agrees(SampleOffer offer) {
     assertThat(byDays(offer.id)).isEqualTo(fromScratch(offer.id));
     assertThat(countedDays(offer.id)).isEqualTo(firstDays(offer.id));
+    scratch.agrees(offer.id);
   }
 
   @ParameterizedTest
@@ -95,7 +101,15 @@ class CountingTest {
     List<String> waiting = new ArrayList<>();
     List<String> confirmed = new ArrayList<>();
     for (int turn = 0; turn < 40; turn++) {
-      switch (chance.nextInt(7)) {
+      switch (chance.nextInt(9)) {
+        case 7 -> anEmailOf(offer, chance).ifPresent(one -> readings.opened(one, PERSON));
+        case 8 -> {
+          anEmailOf(offer, chance).ifPresent(one -> readings.passOpened(one, PERSON));
+          if (!confirmed.isEmpty() && chance.nextInt(3) == 0) {
+            String email = confirmed.get(chance.nextInt(confirmed.size()));
+            offer.visitor.form(offer.link(email, "/u/"), Map.of("List-Unsubscribe", "One-Click"));
+          }
+        }
         case 0, 1 -> {
           String email = SampleOffer.newAddress();
           offer.signUp(email);
@@ -145,9 +159,19 @@ class CountingTest {
     db.sql("UPDATE track_day SET signed_up = signed_up + 5 WHERE offer_id = :id")
         .param("id", offer.id)
         .update();
+    db.sql("UPDATE mark_week SET people = people + 5").update();
     counting.again();
     count();
     agrees(offer);
+  }
+
+  private Optional<Long> anEmailOf(SampleOffer offer, Random chance) {
+    List<Long> sent =
+        db.sql("SELECT id FROM outbox WHERE offer_id = :id AND state = 'SENT' ORDER BY id")
+            .param("id", offer.id)
+            .query(Long.class)
+            .list();
+    return sent.isEmpty() ? Optional.empty() : Optional.of(sent.get(chance.nextInt(sent.size())));
   }
 
   private long personId(String email) {
@@ -211,6 +235,9 @@ class CountingTest {
     Counting afterwards =
         new Counting(
             server.bean(TrackStore.class),
+            server.bean(MarkStore.class),
+            server.bean(SourceStore.class),
+            server.bean(EmailDays.class),
             server.bean(Business.class),
             server.bean(TransactionOperations.class));
     while (afterwards.work()) {

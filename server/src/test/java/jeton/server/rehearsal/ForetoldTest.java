@@ -360,6 +360,7 @@ class ForetoldTest {
                 "127.0.0.0/24",
                 Map.of(),
                 java.util.Set.of(1L),
+                Optional.empty(),
                 Optional.empty()));
   }
 

@@ -67,7 +67,7 @@ class GateTest {
             "", logger, Level.WARN, "refused: <odile@mail.example> " + link, fault, null);
     ConsoleAppender<ILoggingEvent> console =
         (ConsoleAppender<ILoggingEvent>)
-            logger.getLoggerContext().getLogger(Logger.ROOT_LOGGER_NAME).getAppender("console");
+            logger.getLoggerContext().getLogger(Logger.ROOT_LOGGER_NAME).getAppender("log");
     String line = new String(console.getEncoder().encode(event), StandardCharsets.UTF_8);
     assertThat(line)
         .contains("refused: <[address]>", "could not send to [address]", "/c/[token]")

@@ -52,7 +52,7 @@ class SightingsTest {
     server.forward(Duration.ofDays(80));
     invent(site, 0, 1);
     server.forward(Duration.ofDays(20));
-    sightings.forgetOld();
+    server.bean(SiteStore.class).forget(server.clock.instant().minus(Duration.ofDays(90)), 1_000);
     assertThat(kept(site)).isEqualTo(1);
   }
 }

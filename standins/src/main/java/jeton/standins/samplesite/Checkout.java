@@ -50,7 +50,7 @@ final class Checkout {
     String order = asked.getOrDefault("order", "QT-" + UUID.randomUUID());
     String wish = posted.isEmpty() ? "show" : asked.getOrDefault("do", "check");
     if (wish.equals("order")) {
-      return ordered(till, code, order);
+      return ordered(till, asked.getOrDefault("email", ""), code, order);
     }
     if (wish.equals("cancel")) {
       JsonNode said = code.isBlank() ? null : ask(till, "release", code, order);
@@ -60,13 +60,17 @@ final class Checkout {
           + "</p><p><a href=\"/checkout\">Back to the basket</a></p>";
     }
     JsonNode said = code.isBlank() ? null : ask(till, "check", code, order);
-    return lines() + sums(said) + form(code, order);
+    return lines() + sums(said) + form(asked.getOrDefault("email", ""), code, order);
   }
 
-  private String ordered(Till till, String code, String order) {
+  private String ordered(Till till, String email, String code, String order) {
     JsonNode said = code.isBlank() ? null : ask(till, "redeem", code, order);
     if (said != null && !said.path("ok").asBoolean()) {
-      return lines() + sums(said) + form(code, order);
+      return lines() + sums(said) + form(email, code, order);
+    }
+    if (!email.isBlank()) {
+      long discount = said == null ? 0 : said.path("discount").asLong(0);
+      tellOfOrder(till, email, order, SUBTOTAL - discount);
     }
     return "<p id=\"outcome\">Thank you. Your order is on its way.</p>"
         + lines()
@@ -104,8 +108,10 @@ final class Checkout {
         + refusal;
   }
 
-  private static String form(String code, String order) {
-    return "<form method=\"post\" action=\"/checkout\"><label>A code <input name=\"code\" value=\""
+  private static String form(String email, String code, String order) {
+    return "<form method=\"post\" action=\"/checkout\"><label>Your email <input name=\"email\" type=\"email\" value=\""
+        + escape(email)
+        + "\"></label><label>A code <input name=\"code\" value=\""
         + escape(code)
         + "\"></label>"
         + hidden("order", order)
@@ -134,11 +140,25 @@ final class Checkout {
                 "order",
                 Map.of(
                     "id", order, "subtotal", SUBTOTAL, "eligible", ELIGIBLE, "currency", "EUR")));
+    return post(till, "/api/coupons/" + what, UUID.randomUUID().toString(), body);
+  }
+
+  /** Told twice, it counts once: the order's id is its Idempotency-Key, too. */
+  private void tellOfOrder(Till till, String email, String order, long total) {
+    String body =
+        JSON.writeValueAsString(
+            Map.of(
+                "email", email, "order", Map.of("id", order, "total", total, "currency", "EUR")));
+    post(till, "/api/purchases", order, body);
+  }
+
+  private JsonNode post(Till till, String path, String key, String body) {
     HttpRequest request =
-        HttpRequest.newBuilder(URI.create(till.base() + "/api/coupons/" + what))
+        HttpRequest.newBuilder(URI.create(till.base() + path))
             .timeout(PATIENCE)
             .header("Content-Type", "application/json")
             .header("Authorization", "Bearer " + till.key())
+            .header("Idempotency-Key", key)
             .POST(HttpRequest.BodyPublishers.ofString(body))
             .build();
     try {

@@ -1,0 +1,2 @@
+/** Telling other programs what happened (H1). */
+package jeton.core.hook;

@@ -1,0 +1,2 @@
+/** Programs elsewhere that the sample business is connected to. */
+package jeton.demo.programs;

@@ -1,0 +1,2 @@
+/** What happened, told to other programs at their addresses (H1). */
+package jeton.server.hook;

@@ -1,0 +1,2 @@
+/** Orders a shop tells of (H3). */
+package jeton.server.purchase;

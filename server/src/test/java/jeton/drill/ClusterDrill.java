@@ -1,0 +1,204 @@
+package jeton.drill;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicReferenceArray;
+import java.util.concurrent.locks.LockSupport;
+import jeton.harness.ChildServer;
+import jeton.harness.Http;
+import jeton.harness.SampleOffer;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/**
+ * Two instances on three nodes of a replicated database, under load: an instance is killed, a node
+ * is killed, a node is cut off; each comes back without a hand.
+ */
+class ClusterDrill {
+  private static final Path SCRIPT =
+      Path.of(System.getProperty("jeton.drill.root", ".")).resolve("e2e/galera.sh");
+  private static final int NODES = 3;
+
+  @TempDir Path folder;
+
+  @AfterEach
+  void stopNodes() throws Exception {
+    galera("stop");
+  }
+
+  private String galera(String... words) throws IOException, InterruptedException {
+    List<String> command =
+        new ArrayList<>(List.of("bash", SCRIPT.toString(), folder.resolve("nodes").toString()));
+    command.addAll(List.of(words));
+    Process script = new ProcessBuilder(command).redirectErrorStream(true).start();
+    String said = new String(script.getInputStream().readAllBytes());
+    if (script.waitFor() != 0) {
+      throw new IllegalStateException(String.join(" ", words) + ": " + said);
+    }
+    return said.strip();
+  }
+
+  /** Whoever reaches no node goes on to the next. */
+  private static String nodes(int first) {
+    StringBuilder hosts = new StringBuilder();
+    for (int i = 0; i < NODES; i++) {
+      hosts.append(i == 0 ? "" : ",").append("127.0.0.1:450").append((first - 1 + i) % NODES + 1);
+    }
+    return "jdbc:mariadb:sequential://"
+        + hosts
+        + "/jeton?useServerPrepStmts=true&cachePrepStmts=true&connectTimeout=2000&socketTimeout=15000";
+  }
+
+  private static long number(int node, String sql) throws Exception {
+    try (Connection connection =
+            DriverManager.getConnection(
+                "jdbc:mariadb://127.0.0.1:450" + node + "/jeton", "jeton", "jeton");
+        ResultSet found = connection.createStatement().executeQuery(sql)) {
+      found.next();
+      return found.getLong(1);
+    }
+  }
+
+  private static void pause(int seconds) {
+    LockSupport.parkNanos(Duration.ofSeconds(seconds).toNanos());
+  }
+
+  @Test
+  void nothingThatWasAcknowledgedIsLost_andNobodyIsWrittenToTwice() throws Exception {
+    Path home = Files.createDirectories(folder.resolve("home"));
+    // Nodes run as another user than we do.
+    Files.setPosixFilePermissions(folder, PosixFilePermissions.fromString("rwxr-xr-x"));
+    galera("make");
+    try (ChildServer server = new ChildServer(home, nodes(1), "jeton", "jeton")) {
+      server.start();
+      String form = "/p/forms/" + server.makeOffer(server.owner(0)) + "/signups";
+      server.reachDatabaseBy(nodes(2));
+      server.start();
+      AtomicReferenceArray<Http> instances = new AtomicReferenceArray<>(2);
+      instances.set(0, server.visitor(0));
+      instances.set(1, server.visitor(1));
+      sentTwiceAtBoth(server, form, instances);
+
+      AtomicInteger turn = new AtomicInteger();
+      List<String> people;
+      try (Load load = new Load(2, form, () -> instances.get(turn.incrementAndGet() % 2))) {
+        pause(8);
+        report("all is well", load);
+        server.kill(1);
+        pause(5);
+        report("an instance was killed", load);
+        server.start();
+        instances.set(1, server.visitor(2));
+        pause(5);
+        report("it is back", load);
+        galera("kill", "1");
+        pause(10);
+        report("node 1 was killed", load);
+        galera("start", "1");
+        pause(5);
+        report("node 1 is back", load);
+        galera("cut", "3");
+        pause(12);
+        report("node 3 was cut off", load);
+        galera("mend", "3");
+        pause(15);
+        report("node 3 is back", load);
+        assertThat(galera("size", "2")).isEqualTo("3");
+        load.close();
+        people = load.acknowledged();
+      }
+      awaitSent(server);
+      for (int node = 1; node <= NODES; node++) {
+        assertThat(
+                number(node, "SELECT COUNT(*) FROM sign_up s JOIN person p ON p.id = s.person_id"))
+            .as("node " + node)
+            .isGreaterThanOrEqualTo(people.size());
+      }
+      assertThat(signedUpOnce(server, people)).as("each is there, once").isEqualTo(people.size());
+      Map<Long, Long> emails = Load.emailsByAddress(server.mailbox, people);
+      System.out.printf("drill cluster: emails each got, and how many people: %s%n", emails);
+      assertThat(emails).as("nobody was forgotten").doesNotContainKey(0L);
+      long twice = people.size() - emails.getOrDefault(1L, 0L);
+      // What was on its way when a process or its node went: a batch of each worker at most.
+      assertThat(twice).isLessThanOrEqualTo(100);
+    }
+  }
+
+  private static void report(String what, Load load) {
+    System.out.printf(
+        "drill cluster: %-24s %5d acknowledged, %4d turned away so far%n",
+        what, load.acknowledged().size(), load.refused());
+  }
+
+  private static void awaitSent(ChildServer server) {
+    long waiting = waiting(server);
+    while (waiting > 0) {
+      System.out.printf("drill cluster: %d emails wait still%n", waiting);
+      pause(10);
+      long before = waiting;
+      waiting = waiting(server);
+      assertThat(waiting).as("sending goes on").isLessThan(before);
+    }
+  }
+
+  private static long waiting(ChildServer server) {
+    return server.number("SELECT COUNT(*) FROM outbox WHERE try_at IS NOT NULL");
+  }
+
+  private static long signedUpOnce(ChildServer server, List<String> people) {
+    long once = 0;
+    for (int from = 0; from < people.size(); from += 1_000) {
+      List<String> some = people.subList(from, Math.min(people.size(), from + 1_000));
+      once +=
+          server.number(
+              "SELECT COUNT(*) FROM (SELECT p.id FROM person p JOIN sign_up s ON s.person_id = p.id"
+                  + " WHERE p.email IN ('"
+                  + String.join("','", some)
+                  + "') GROUP BY p.id HAVING COUNT(*) = 1) once");
+    }
+    return once;
+  }
+
+  /** S9 over nodes: one submission that comes in at both instances at once is one sign-up. */
+  private static void sentTwiceAtBoth(
+      ChildServer server, String form, AtomicReferenceArray<Http> instances) {
+    for (int i = 0; i < 20; i++) {
+      String email = SampleOffer.newAddress();
+      Map<String, String> fields =
+          Map.of(
+              "email",
+              email,
+              "first_name",
+              "Ida",
+              "consent",
+              "yes",
+              "submission_key",
+              java.util.UUID.randomUUID().toString().replace("-", "").substring(0, 27));
+      var one = CompletableFuture.supplyAsync(() -> instances.get(0).form(form, fields).status());
+      var other = CompletableFuture.supplyAsync(() -> instances.get(1).form(form, fields).status());
+      assertThat(List.of(one.join(), other.join())).allMatch(status -> status < 400);
+      assertThat(
+              server.number(
+                  "SELECT COUNT(*) FROM sign_up s JOIN person p ON p.id = s.person_id WHERE p.email = '"
+                      + email
+                      + "'"))
+          .isEqualTo(1);
+    }
+    System.out.println(
+        "drill cluster: 20 submissions sent to both instances at once are 20 sign-ups");
+  }
+}

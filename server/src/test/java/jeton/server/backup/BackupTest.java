@@ -1,0 +1,143 @@
+package jeton.server.backup;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.stream.Stream;
+import jeton.harness.ChildServer;
+import jeton.harness.Http;
+import jeton.harness.SampleOffer;
+import jeton.server.database.DatabaseTools;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.springframework.util.FileSystemUtils;
+
+/** The drill: a back-up under load, everything lost, put back, counted, gone on with. */
+class BackupTest {
+  @TempDir Path folder;
+
+  private static String run(Path home, String... args) {
+    return BackupCommand.run(List.of(args), Map.of("JETON_HOME", home.toString()));
+  }
+
+  private static Map<String, String> signUp(String email) {
+    return Map.of("email", email, "first_name", "Aoife", "consent", "yes");
+  }
+
+  @Test
+  void whatWasAcknowledgedBeforeTheBackUp_isThereAfterTheDrill_andNobodyIsWrittenToTwice()
+      throws Exception {
+    Path home = folder.resolve("home");
+    Path target = folder.resolve("kept");
+    List<String> before = new ArrayList<>();
+    String key;
+    try (ChildServer server = new ChildServer(home)) {
+      server.start();
+      key = server.makeOffer(server.owner());
+      String form = "/p/forms/" + key + "/signups";
+      Http visitor = server.visitor();
+      for (int i = 0; i < 20; i++) {
+        before.add(SampleOffer.newAddress());
+        assertThat(visitor.form(form, signUp(before.get(i))).status()).isLessThan(400);
+      }
+      server.await(
+          () -> server.number("SELECT COUNT(*) FROM outbox WHERE settled_at IS NOT NULL") >= 20);
+      AtomicBoolean over = new AtomicBoolean();
+      List<Integer> meanwhile = Collections.synchronizedList(new ArrayList<>());
+      Thread load =
+          new Thread(
+              () -> {
+                while (!over.get()) {
+                  meanwhile.add(visitor.form(form, signUp(SampleOffer.newAddress())).status());
+                }
+              });
+      load.start();
+      String said = run(home, "backup", target.toString());
+      over.set(true);
+      load.join();
+      assertThat(said).contains("Kept in").contains("1 files, the key");
+      assertThat(meanwhile).as("nobody was turned away meanwhile").allMatch(code -> code < 400);
+      String again = run(home, "backup", target.toString(), "--keep", "1");
+      assertThat(again).contains("1 old ones taken away");
+      assertThat(
+              server.number(
+                  "SELECT COUNT(*) FROM backup_run WHERE by_whom = 'COMMAND' AND state = 'GOOD' AND kept > 0 AND place LIKE '"
+                      + target
+                      + "/%'"))
+          .as("Setup knows of them")
+          .isEqualTo(2);
+      Backups backups =
+          new Backups(at -> DatabaseTools.of(at, Map.of()), java.time.Clock.systemUTC());
+      assertThatThrownBy(() -> backups.alone(target, () -> run(home, "backup", target.toString())))
+          .as("one at a time")
+          .hasMessageContaining("another back-up is being made");
+    }
+    FileSystemUtils.deleteRecursively(home);
+    Path backup = only(target);
+    assertThat(run(home, "verify", backup.toString())).contains("It is whole");
+
+    Path other = folder.resolve("other");
+    assertThat(run(home, "restore", backup.toString(), other.toString())).contains("Put back");
+    assertThatThrownBy(() -> run(home, "restore", backup.toString(), other.toString()))
+        .as("never over something")
+        .hasMessageContaining("not empty");
+    try (ChildServer server = new ChildServer(other)) {
+      server.start();
+      Http visitor = server.visitor();
+      String known = "'" + String.join("','", before) + "'";
+      assertThat(server.number("SELECT COUNT(*) FROM person WHERE email IN (" + known + ")"))
+          .isEqualTo(20);
+      String next = SampleOffer.newAddress();
+      visitor.form("/p/forms/" + key + "/signups", signUp(next));
+      server.await(() -> !server.mailbox.to(next).isEmpty());
+      assertThat(before)
+          .as("what was sent before is not sent again")
+          .allMatch(email -> server.mailbox.to(email).isEmpty());
+      assertThat(server.owner().get("/api/offers/1").status()).isEqualTo(200);
+    }
+    try (Stream<Path> files = Files.walk(other.resolve("files"))) {
+      Path plan = files.filter(Files::isRegularFile).findFirst().orElseThrow();
+      assertThat(Files.readAllBytes(plan)).isEqualTo(SampleOffer.FILE);
+    }
+    isNotTrusted_onceItChanged(home, target, backup);
+  }
+
+  private static Path only(Path target) throws Exception {
+    try (Stream<Path> all = Files.list(target)) {
+      List<Path> backups = all.filter(one -> Files.exists(one.resolve("manifest.json"))).toList();
+      assertThat(backups).hasSize(1);
+      return backups.get(0);
+    }
+  }
+
+  private static void isNotTrusted_onceItChanged(Path home, Path target, Path backup)
+      throws Exception {
+    Path dump = backup.resolve(Dump.NAME);
+    byte[] whole = Files.readAllBytes(dump);
+    byte[] cut = java.util.Arrays.copyOf(whole, whole.length / 2);
+    Files.write(dump, cut);
+    assertThatThrownBy(() -> run(home, "verify", backup.toString()))
+        .isInstanceOf(BackupTrouble.class);
+    Files.write(dump, whole);
+    Path content;
+    try (Stream<Path> files = Files.walk(target.resolve("files"))) {
+      content = files.filter(Files::isRegularFile).findFirst().orElseThrow();
+    }
+    Files.writeString(content, "something else");
+    assertThatThrownBy(() -> run(home, "verify", backup.toString()))
+        .hasMessageContaining("not what it was");
+    Files.delete(content);
+    assertThatThrownBy(() -> run(home, "verify", backup.toString()))
+        .hasMessageContaining("is missing");
+    Files.delete(backup.resolve("manifest.json"));
+    assertThatThrownBy(() -> run(home, "verify", backup.toString()))
+        .hasMessageContaining("no whole back-up");
+  }
+}

@@ -1,0 +1,2 @@
+/** A list service elsewhere, which people are handed on to. */
+package jeton.standins.listservice;
