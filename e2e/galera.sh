@@ -25,7 +25,7 @@ start() {
     --socket="$folder/$n.s" --pid-file="$folder/$n.pid" --log-error="$folder/$n.log" \
     --character-set-server=utf8mb4 --binlog-format=ROW --default-storage-engine=InnoDB --innodb-autoinc-lock-mode=2 --max-connections=300 \
     --wsrep-on=ON --wsrep-provider=/usr/lib/galera/libgalera_smm.so --wsrep-cluster-name=jeton --wsrep-cluster-address="gcomm://$members" \
-    --wsrep-node-name="n$n" --wsrep-node-address="127.0.0.1:460$n" --wsrep-sst-method=rsync --wsrep-slave-threads=2 \
+    --wsrep-node-name="n$n" --wsrep-node-address="127.0.0.1:460$n" --wsrep-sst-method=rsync --wsrep-slave-threads=2 --wsrep-retry-autocommit=20 \
     --wsrep-provider-options="base_port=460$n;gmcast.listen_addr=tcp://127.0.0.1:460$n;ist.recv_addr=127.0.0.1:461$n;evs.suspect_timeout=PT2S;evs.inactive_timeout=PT5S;evs.keepalive_period=PT0.5S" \
     "$@" > /dev/null 2>&1 < /dev/null &
 }

@@ -17,8 +17,8 @@ const HOURS = Array.from({ length: 24 }, (_, hour) => ({
     <v-switch v-model="plan.nightly" label="Make a back-up" />
     <v-text-field
       v-model="plan.folder"
-      label="Into this folder"
-      hint="On the machine Jeton runs on. Best on another disk: one that breaks takes what is on it along."
+      label="Keep them in"
+      hint="A folder of the machine Jeton runs on, best on another disk: one that breaks takes what is on it along. Or a bucket of an S3 service: s3://bucket/prefix."
       persistent-hint
       :error-messages="problemAt('backups.folder')"
     />

@@ -89,7 +89,7 @@ describe('Upkeep', () => {
       }),
     )
     const { user } = await show(UpkeepPage)
-    const folder = await screen.findByLabelText('Into this folder')
+    const folder = await screen.findByLabelText('Keep them in')
     await user.clear(folder)
     await user.type(folder, '/srv/things')
     await user.click(screen.getByRole('button', { name: 'Save' }))

@@ -35,7 +35,7 @@ class UpkeepPathTest {
             new LocatorAssertions.ContainsTextOptions()
                 .setTimeout(Duration.ofSeconds(60).toMillis()));
 
-    Locator folder = page.getByLabel("Into this folder");
+    Locator folder = page.getByLabel("Keep them in");
     String own = folder.inputValue();
     folder.fill(own.replaceFirst("backups$", "files"));
     page.getByLabel("Days: Where forms were seen").fill("45");
@@ -47,6 +47,6 @@ class UpkeepPathTest {
     assertThat(page.getByText("Saved.")).isVisible();
     page.reload();
     assertThat(page.getByLabel("Days: Where forms were seen")).hasValue("45");
-    assertThat(page.getByLabel("Into this folder")).hasValue(own);
+    assertThat(page.getByLabel("Keep them in")).hasValue(own);
   }
 }

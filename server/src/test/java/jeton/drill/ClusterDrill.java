@@ -2,15 +2,9 @@ package jeton.drill;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.attribute.PosixFilePermissions;
-import java.sql.Connection;
-import java.sql.DriverManager;
-import java.sql.ResultSet;
 import java.time.Duration;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
@@ -20,7 +14,6 @@ import java.util.concurrent.locks.LockSupport;
 import jeton.harness.ChildServer;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -29,49 +22,7 @@ import org.junit.jupiter.api.io.TempDir;
  * is killed, a node is cut off; each comes back without a hand.
  */
 class ClusterDrill {
-  private static final Path SCRIPT =
-      Path.of(System.getProperty("jeton.drill.root", ".")).resolve("e2e/galera.sh");
-  private static final int NODES = 3;
-
   @TempDir Path folder;
-
-  @AfterEach
-  void stopNodes() throws Exception {
-    galera("stop");
-  }
-
-  private String galera(String... words) throws IOException, InterruptedException {
-    List<String> command =
-        new ArrayList<>(List.of("bash", SCRIPT.toString(), folder.resolve("nodes").toString()));
-    command.addAll(List.of(words));
-    Process script = new ProcessBuilder(command).redirectErrorStream(true).start();
-    String said = new String(script.getInputStream().readAllBytes());
-    if (script.waitFor() != 0) {
-      throw new IllegalStateException(String.join(" ", words) + ": " + said);
-    }
-    return said.strip();
-  }
-
-  /** Whoever reaches no node goes on to the next. */
-  private static String nodes(int first) {
-    StringBuilder hosts = new StringBuilder();
-    for (int i = 0; i < NODES; i++) {
-      hosts.append(i == 0 ? "" : ",").append("127.0.0.1:450").append((first - 1 + i) % NODES + 1);
-    }
-    return "jdbc:mariadb:sequential://"
-        + hosts
-        + "/jeton?useServerPrepStmts=true&cachePrepStmts=true&connectTimeout=2000&socketTimeout=15000";
-  }
-
-  private static long number(int node, String sql) throws Exception {
-    try (Connection connection =
-            DriverManager.getConnection(
-                "jdbc:mariadb://127.0.0.1:450" + node + "/jeton", "jeton", "jeton");
-        ResultSet found = connection.createStatement().executeQuery(sql)) {
-      found.next();
-      return found.getLong(1);
-    }
-  }
 
   private static void pause(int seconds) {
     LockSupport.parkNanos(Duration.ofSeconds(seconds).toNanos());
@@ -80,13 +31,11 @@ class ClusterDrill {
   @Test
   void nothingThatWasAcknowledgedIsLost_andNobodyIsWrittenToTwice() throws Exception {
     Path home = Files.createDirectories(folder.resolve("home"));
-    // Nodes run as another user than we do.
-    Files.setPosixFilePermissions(folder, PosixFilePermissions.fromString("rwxr-xr-x"));
-    galera("make");
-    try (ChildServer server = new ChildServer(home, nodes(1), "jeton", "jeton")) {
+    try (Nodes nodes = Nodes.make();
+        ChildServer server = new ChildServer(home, Nodes.url(1), Nodes.USER, Nodes.USER)) {
       server.start();
       String form = "/p/forms/" + server.makeOffer(server.owner(0)) + "/signups";
-      server.reachDatabaseBy(nodes(2));
+      server.reachDatabaseBy(Nodes.url(2));
       server.start();
       AtomicReferenceArray<Http> instances = new AtomicReferenceArray<>(2);
       instances.set(0, server.visitor(0));
@@ -105,26 +54,27 @@ class ClusterDrill {
         instances.set(1, server.visitor(2));
         pause(5);
         report("it is back", load);
-        galera("kill", "1");
+        nodes.tell("kill", "1");
         pause(10);
         report("node 1 was killed", load);
-        galera("start", "1");
+        nodes.tell("start", "1");
         pause(5);
         report("node 1 is back", load);
-        galera("cut", "3");
+        nodes.tell("cut", "3");
         pause(12);
         report("node 3 was cut off", load);
-        galera("mend", "3");
+        nodes.tell("mend", "3");
         pause(15);
         report("node 3 is back", load);
-        assertThat(galera("size", "2")).isEqualTo("3");
+        assertThat(nodes.tell("size", "2")).isEqualTo("3");
         load.close();
         people = load.acknowledged();
       }
       awaitSent(server);
-      for (int node = 1; node <= NODES; node++) {
+      for (int node = 1; node <= Nodes.MANY; node++) {
         assertThat(
-                number(node, "SELECT COUNT(*) FROM sign_up s JOIN person p ON p.id = s.person_id"))
+                Nodes.number(
+                    node, "SELECT COUNT(*) FROM sign_up s JOIN person p ON p.id = s.person_id"))
             .as("node " + node)
             .isGreaterThanOrEqualTo(people.size());
       }

@@ -42,6 +42,7 @@ public final class ChildServer implements AutoCloseable {
   private final String password;
   private String databaseUrl;
   private List<String> javaOptions = List.of();
+  private Map<String, String> environment = Map.of();
   private String classPath = System.getProperty("java.class.path");
 
   public ChildServer(Path home) throws IOException {
@@ -78,6 +79,11 @@ public final class ChildServer implements AutoCloseable {
   /** Has processes started from now on run with further options of Java. */
   public void withJava(String... options) {
     javaOptions = List.of(options);
+  }
+
+  /** Has processes started from now on find more in their environment. */
+  public void withEnvironment(Map<String, String> more) {
+    environment = more;
   }
 
   /** Whether the newest process lives. */
@@ -124,6 +130,7 @@ public final class ChildServer implements AutoCloseable {
                 TestServer.OWNER,
                 "JETON_OWNER_PASSWORD",
                 TestServer.PASSWORD));
+    builder.environment().putAll(environment);
     processes.add(builder.start());
   }
 
@@ -230,8 +237,12 @@ public final class ChildServer implements AutoCloseable {
   }
 
   private Connection connect() throws SQLException {
-    return DriverManager.getConnection(
-        database == null ? databaseUrl : database.url("jeton"), user, password);
+    // Of several nodes, the one that is asked waits until it has what the others were told.
+    String url =
+        database == null
+            ? databaseUrl + "&sessionVariables=wsrep_sync_wait=7"
+            : database.url("jeton");
+    return DriverManager.getConnection(url, user, password);
   }
 
   /** Waits for a condition as long as the process lives. */

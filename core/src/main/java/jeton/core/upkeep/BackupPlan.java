@@ -1,7 +1,5 @@
 package jeton.core.upkeep;
 
-import java.nio.file.InvalidPathException;
-import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalTime;
@@ -14,7 +12,7 @@ import jeton.core.problem.Problems;
  * Back-ups by themselves.
  *
  * @param nightly whether one is made each day
- * @param folder where they are kept: an absolute path on the machine Jeton runs on
+ * @param folder where they are kept ({@link ShelfAddress})
  * @param hour of the day in the business's zone, 0 to 23
  * @param keep how many of the newest stay, 1 to 400
  */
@@ -67,20 +65,14 @@ public record BackupPlan(boolean nightly, String folder, int hour, int keep) {
   void check(String path, Problems problems) {
     problems.line(folder, path + ".folder", "The folder", MOST_FOLDER);
     problems.when(
-        !isAbsolute(),
+        !ShelfAddress.isOne(folder),
         path + ".folder",
         "not_absolute",
-        "Name the whole way to the folder, such as /var/backups/jeton.");
+        ShelfAddress.meansBucket(folder)
+            ? "Name a bucket and what names in it begin with, such as s3://back-ups/jeton."
+            : "Name the whole way to the folder, such as /var/backups/jeton.");
     problems.when(hour < 0 || hour > 23, path + ".hour", "out_of_range", "An hour from 0 to 23.");
     problems.when(
         keep < 1 || keep > MOST_KEPT, path + ".keep", "out_of_range", "Keep 1 to 400 of them.");
-  }
-
-  private boolean isAbsolute() {
-    try {
-      return Path.of(folder).isAbsolute();
-    } catch (InvalidPathException noPath) {
-      return false;
-    }
   }
 }

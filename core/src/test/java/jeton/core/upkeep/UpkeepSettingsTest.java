@@ -100,4 +100,20 @@ class UpkeepSettingsTest {
             "keptDays.SIGHTINGS",
             "keptDays.SIGN_INS");
   }
+
+  @Test
+  void aBucketIsAPlaceForBackUps_andOneThatIsNoneIsToldHowItIsWritten() {
+    assertThat(placed("s3://quire/back-ups").check()).isEmpty();
+    assertThat(placed("s3:quire").check())
+        .singleElement()
+        .satisfies(
+            problem -> {
+              assertThat(problem.field()).isEqualTo("backups.folder");
+              assertThat(problem.message()).contains("s3://back-ups/jeton");
+            });
+  }
+
+  private static UpkeepSettings placed(String folder) {
+    return new UpkeepSettings(new BackupPlan(true, folder, 3, 14), Map.of());
+  }
 }

@@ -1,16 +1,17 @@
 package jeton.server.backup;
 
-import java.io.IOException;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.util.Arrays;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
+import jeton.core.upkeep.ShelfAddress;
 import jeton.server.database.DatabaseTools;
 import jeton.server.database.DatabaseTrouble;
+import jeton.server.shelf.Shelf;
+import jeton.server.shelf.Shelves;
 
 /**
  * {@code backup TARGET [--keep N]}, {@code verify BACKUP}, {@code restore BACKUP HOME}: what {@code
@@ -29,52 +30,82 @@ public final class BackupCommand {
   public static void main(String[] args) {
     try {
       System.out.println(run(Arrays.asList(args), System.getenv()));
-    } catch (BackupTrouble | DatabaseTrouble trouble) {
+    } catch (BackupTrouble | DatabaseTrouble | IllegalArgumentException trouble) {
       System.err.println("jeton: " + trouble.getMessage());
       System.exit(1);
     }
   }
 
   static String run(List<String> args, Map<String, String> environment) {
-    Backups backups = new Backups(at -> DatabaseTools.of(at, environment), Clock.systemUTC());
+    Backups backups = new Backups(Clock.systemUTC());
     Path home =
         Path.of(
             environment.getOrDefault("JETON_HOME", System.getProperty("user.home") + "/.jeton"));
+    BackedUp own = BackedUp.of(home, environment);
+    Shelves shelves = Shelves.of(environment);
     if (args.size() >= 2 && args.get(0).equals("backup")) {
-      Path target = Path.of(args.get(1));
-      int keep =
-          args.size() == 4 && args.get(2).equals("--keep") ? Integer.parseInt(args.get(3)) : 0;
-      Backups.Made made = backups.alone(target, () -> backups.make(home, target));
-      note(made, DatabaseTools.of(home, environment));
-      return kept(
-          made, keep > 0 ? backups.alone(target, () -> keepNewest(backups, target, keep)) : "");
+      int keep = keep(args);
+      try (Shelf target = shelves.at(whole(args.get(1)))) {
+        Backups.Made made = backups.alone(target, () -> backups.make(own, target));
+        note(made, own.database().get());
+        return kept(
+            made, keep > 0 ? backups.alone(target, () -> keepNewest(backups, target, keep)) : "");
+      }
     }
     if (args.size() == 2 && args.get(0).equals("verify")) {
-      return "It is whole: " + words(backups.verify(Path.of(args.get(1))).manifest()) + ".";
+      try (Shelf shelf = shelves.at(parent(args.get(1)))) {
+        return "It is whole: " + words(backups.verify(shelf, moment(args.get(1))).manifest()) + ".";
+      }
     }
     if (args.size() == 3 && args.get(0).equals("restore")) {
-      Backups.Made made = backups.restore(Path.of(args.get(1)), Path.of(args.get(2)));
-      return "Put back as of %s: %s. Start it with JETON_HOME=%s."
-          .formatted(made.manifest().at(), words(made.manifest()), args.get(2));
+      BackedUp into = BackedUp.of(Path.of(args.get(2)), environment);
+      try (Shelf shelf = shelves.at(parent(args.get(1)))) {
+        Backups.Made made = backups.restore(shelf, moment(args.get(1)), into);
+        return "Put back as of %s: %s. Start it with JETON_HOME=%s."
+            .formatted(made.manifest().at(), words(made.manifest()), args.get(2));
+      }
     }
     throw new BackupTrouble("backup TARGET [--keep N], verify BACKUP, or restore BACKUP HOME");
   }
 
-  private static String keepNewest(Backups backups, Path target, int keep) {
+  private static int keep(List<String> args) {
+    boolean isNamed = args.size() == 4 && args.get(2).equals("--keep");
+    if (args.size() > 2 && !(isNamed && args.get(3).matches("[1-9]\\d{0,3}"))) {
+      throw new BackupTrouble("backup TARGET [--keep N], with how many of the newest to keep");
+    }
+    return isNamed ? Integer.parseInt(args.get(3)) : 0;
+  }
+
+  /** The whole way to it, from the folder the command is called in. */
+  private static String whole(String place) {
+    return ShelfAddress.meansBucket(place)
+        ? place
+        : Path.of(place).toAbsolutePath().normalize().toString();
+  }
+
+  private static String parent(String backup) {
+    String whole = whole(backup);
+    return whole.substring(0, whole.lastIndexOf('/'));
+  }
+
+  private static String moment(String backup) {
+    String whole = whole(backup);
+    return whole.substring(whole.lastIndexOf('/') + 1);
+  }
+
+  private static String keepNewest(Backups backups, Shelf target, int keep) {
     return ", " + backups.keepNewest(target, keep) + " old ones taken away";
   }
 
   private static String kept(Backups.Made made, String old) {
-    return "Kept in " + made.folder() + ": " + words(made.manifest()) + old + ".";
+    return "Kept in " + made.place() + ": " + words(made.manifest()) + old + ".";
   }
 
   /**
    * So that Setup and Readiness know of it; tables of an earlier version have no place for that.
    */
   private static void note(Backups.Made made, DatabaseTools database) {
-    String place =
-        HexFormat.of()
-            .formatHex(made.folder().toAbsolutePath().toString().getBytes(StandardCharsets.UTF_8));
+    String place = HexFormat.of().formatHex(made.place().getBytes(StandardCharsets.UTF_8));
     String at = made.manifest().at().toString().replace('T', ' ').replace("Z", "");
     try (DatabaseTools tools = database) {
       tools.ask(
@@ -83,8 +114,8 @@ public final class BackupCommand {
               place,
               made.manifest().rowsInAll(),
               made.manifest().files().size(),
-              Files.size(made.folder().resolve(Dump.NAME))));
-    } catch (DatabaseTrouble | IOException notNoted) {
+              made.octets()));
+    } catch (DatabaseTrouble notNoted) {
       System.err.println("jeton: the back-up is good, and could not be noted in the database");
     }
   }

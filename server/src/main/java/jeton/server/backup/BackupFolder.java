@@ -1,14 +1,13 @@
 package jeton.server.backup;
 
 import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.util.Optional;
 import jeton.core.upkeep.BackupPlan;
+import jeton.server.shelf.Shelf;
 import jeton.server.upkeep.PlanCheck;
 import org.springframework.stereotype.Component;
 
-/** Tries a folder before a plan with it is saved. */
+/** Tries a place before a plan with it is saved. */
 @Component
 class BackupFolder implements PlanCheck {
   private final BackupHome home;
@@ -19,19 +18,16 @@ class BackupFolder implements PlanCheck {
 
   @Override
   public Optional<String> fault(BackupPlan plan) {
-    Path folder = Path.of(plan.folder()).normalize();
-    if (home.isOwn(folder)) {
-      return Optional.of("That is where Jeton keeps what is backed up. Name another folder.");
+    if (home.isOwn(plan.folder())) {
+      return Optional.of("That is where Jeton keeps what is backed up. Name another place.");
     }
-    try {
-      Backups.claim(folder);
+    try (Shelf shelf = home.shelf(plan.folder())) {
+      Backups.claim(shelf);
+      return Optional.empty();
     } catch (BackupTrouble trouble) {
       return Optional.of(trouble.getMessage() + ".");
     } catch (IOException trouble) {
-      return Optional.of("Jeton cannot make this folder: " + trouble.getMessage());
+      return Optional.of("Jeton cannot use this: " + trouble.getMessage() + ".");
     }
-    return Files.isWritable(folder)
-        ? Optional.empty()
-        : Optional.of("Jeton may not write into this folder.");
   }
 }

@@ -70,12 +70,12 @@ class BackupRunStore {
     db.sql(BEAT).param("id", id).param("said", said).param("now", Utc.bind(now)).update();
   }
 
-  void good(long id, Backups.Made made, long octets, Instant now) {
+  void good(long id, Backups.Made made, Instant now) {
     end(id, BackupRun.State.GOOD, now)
-        .param("place", made.folder().toString())
+        .param("place", made.place())
         .param("kept", made.manifest().rowsInAll())
         .param("files", made.manifest().files().size())
-        .param("octets", octets)
+        .param("octets", made.octets())
         .param("said", "")
         .update();
   }

@@ -1,8 +1,5 @@
 package jeton.server.backup;
 
-import java.io.IOException;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -20,6 +17,7 @@ import jeton.server.database.ConfigurationVersion;
 import jeton.server.database.DatabaseTrouble;
 import jeton.server.database.Remembered;
 import jeton.server.problem.Refused;
+import jeton.server.shelf.Shelf;
 import jeton.server.upkeep.Upkeep;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -47,7 +45,7 @@ public class BackupRuns implements DisposableBean {
   private final ConfigurationVersion configuration;
   private final Remembered<Known> known;
   private final Clock clock;
-  private final Path home;
+  private final BackupHome home;
   private final Backups backups;
   // One makes it, the other says meanwhile that it goes on.
   private final ScheduledExecutorService threads = Executors.newScheduledThreadPool(2);
@@ -58,7 +56,7 @@ public class BackupRuns implements DisposableBean {
       Business business,
       TransactionOperations tx,
       ConfigurationVersion configuration,
-      BackupHome place,
+      BackupHome home,
       Clock clock) {
     this.store = store;
     this.upkeep = upkeep;
@@ -66,8 +64,8 @@ public class BackupRuns implements DisposableBean {
     this.tx = tx;
     this.clock = clock;
     this.configuration = configuration;
-    home = place.home();
-    backups = new Backups(any -> place.tools(), clock);
+    this.home = home;
+    backups = new Backups(clock);
     known = new Remembered<>(configuration, () -> new Known(store.lastGood(), lastTrouble()));
   }
 
@@ -142,7 +140,6 @@ public class BackupRuns implements DisposableBean {
 
   private void make(long id) {
     BackupPlan plan = upkeep.now().settings().backups();
-    Path target = Path.of(plan.folder());
     AtomicReference<String> doing = new AtomicReference<>("Keeping files and the database");
     ScheduledFuture<?> beats =
         threads.scheduleAtFixedRate(
@@ -152,21 +149,20 @@ public class BackupRuns implements DisposableBean {
             0,
             BEAT.toSeconds(),
             TimeUnit.SECONDS);
-    try {
+    try (Shelf target = home.shelf(plan.folder())) {
       Backups.Made made =
           backups.alone(
               target,
               () -> {
-                Backups.Made whole = backups.make(home, target);
+                Backups.Made whole = backups.make(home.backedUp(), target);
                 doing.set("Looking it through");
-                backups.verify(whole.folder());
+                backups.verify(whole);
                 doing.set("Taking old ones away");
                 backups.keepNewest(target, plan.keep());
                 return whole;
               });
-      long octets = Files.size(made.folder().resolve(Dump.NAME));
-      ended(beats, () -> store.good(id, made, octets, clock.instant()));
-    } catch (BackupTrouble | DatabaseTrouble | IOException trouble) {
+      ended(beats, () -> store.good(id, made, clock.instant()));
+    } catch (BackupTrouble | DatabaseTrouble trouble) {
       LOG.error("A back-up could not be made: {}", trouble.getMessage());
       ended(beats, () -> store.failed(id, trouble.getMessage(), clock.instant()));
     } catch (RuntimeException trouble) {

@@ -3,20 +3,18 @@ package jeton.server.backup;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
-import java.nio.channels.FileChannel;
-import java.nio.channels.FileLock;
-import java.nio.channels.OverlappingFileLockException;
-import java.nio.file.FileAlreadyExistsException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.security.MessageDigest;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.HexFormat;
@@ -25,212 +23,254 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
-import java.util.function.Function;
 import java.util.function.Supplier;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import jeton.server.database.DatabaseTools;
 import jeton.server.database.DatabaseTrouble;
-import org.springframework.util.FileSystemUtils;
+import jeton.server.shelf.Shelf;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Back-ups in a folder: a folder each, named by its moment (UTC), with a dump of the database in
- * one snapshot, the key and a manifest; and the contents of files beside them, by hash, once for
- * all. One that was cut off has another name and is never taken for a whole one.
+ * Back-ups on a shelf: a folder each, named by its moment (UTC), with a dump of the database in one
+ * snapshot, the key and, last of all, a manifest; and the contents of files beside them, by hash,
+ * once for all. One without a manifest was cut off, and is never taken for a whole one.
  */
 final class Backups {
   private static final DateTimeFormatter NAME =
       DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH-mm-ss.SSS'Z'").withZone(ZoneOffset.UTC);
+  private static final Pattern MOMENT =
+      Pattern.compile("\\d{4}-\\d\\d-\\d\\dT\\d\\d-\\d\\d-\\d\\d\\.\\d{3}Z(\\.part)?");
+  private static final Pattern CONTENT = Pattern.compile("(?:files/)?[0-9a-f]{2}/([0-9a-f]{64})");
   private static final String FILES = "files";
-  private static final String MANIFEST = "manifest.json";
-  private static final String KEY = "secret.key";
-  private static final String PART = ".part";
-  private static final String LOCK = "jeton-backups.lock";
+  private static final String MANIFEST = "/manifest.json";
+  private static final String DUMP = "/" + Dump.NAME;
+  private static final String SECRET = "secret.key";
+  private static final String KEY = "/" + SECRET;
+  private static final String OURS = "jeton-backups.lock";
+  private static final String AT_WORK = "jeton-backups.at-work";
   private static final String SCHEMA =
       "SELECT version FROM flyway_schema_history WHERE success ORDER BY installed_rank DESC LIMIT 1";
 
   private final JsonMapper json = new JsonMapper();
-  private final Function<Path, DatabaseTools> database;
   private final Clock clock;
 
-  /**
-   * Back-ups of homes.
-   *
-   * @param database the tools for a home's database
-   */
-  Backups(Function<Path, DatabaseTools> database, Clock clock) {
-    this.database = database;
+  Backups(Clock clock) {
     this.clock = clock;
   }
 
-  /** A back-up, and what is in it. */
-  record Made(Path folder, Manifest manifest) {}
+  /**
+   * A back-up, and what is in it.
+   *
+   * @param moment its name on its shelf
+   * @param octets of the database's dump
+   * @param fresh contents that no earlier one had brought there
+   */
+  record Made(Shelf shelf, String moment, Manifest manifest, long octets, Set<String> fresh) {
+    String place() {
+      return shelf.address() + "/" + moment;
+    }
+  }
 
   /**
-   * Does something with a folder of back-ups that nobody else may do meanwhile: whoever takes old
-   * ones away would take contents of one that is just being made. What was cut off is removed.
+   * Does something with back-ups that nobody else may do meanwhile: whoever takes old ones away
+   * would take contents of one that is just being made. What was cut off is removed.
    */
-  <T> T alone(Path target, Supplier<T> work) {
+  <T> T alone(Shelf target, Supplier<T> work) {
     try {
       claim(target);
-      try (FileChannel channel =
-              FileChannel.open(
-                  target.resolve(LOCK), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
-          FileLock lock = channel.tryLock()) {
-        if (lock == null) {
-          throw new BackupTrouble("another back-up is being made in " + target);
-        }
-        removeCutOff(target);
-        return work.get();
-      }
-    } catch (OverlappingFileLockException held) {
-      throw new BackupTrouble("another back-up is being made in " + target, held);
+      return target.alone(
+          AT_WORK,
+          () -> {
+            removeCutOff(target);
+            return work.get();
+          });
+    } catch (Shelf.Taken held) {
+      throw new BackupTrouble("another back-up is being made in " + target.address(), held);
     } catch (IOException trouble) {
-      throw new BackupTrouble(target + " cannot be used: " + trouble.getMessage(), trouble);
+      throw new BackupTrouble(
+          target.address() + " cannot be used: " + trouble.getMessage(), trouble);
     }
   }
 
   /**
-   * Makes a folder ours, or finds that it is: whoever names a folder with other things in it would
-   * lose some of them once old back-ups are taken away.
+   * Makes a place ours, or finds that it is: whoever names one with other things in it would lose
+   * some of them once old back-ups are taken away.
    */
-  static void claim(Path target) throws IOException {
-    if (Files.notExists(target)) {
-      Files.createDirectories(target);
-      Files.setPosixFilePermissions(target, PosixFilePermissions.fromString("rwx------"));
-    }
-    try (Stream<Path> there = Files.list(target)) {
-      if (Files.notExists(target.resolve(LOCK)) && there.findAny().isPresent()) {
+  static void claim(Shelf target) throws IOException {
+    target.open();
+    if (target.size(OURS).isEmpty()) {
+      if (!target.isEmpty()) {
         throw new BackupTrouble(
-            target + " has other things in it. Name a folder of its own, which may be new");
+            target.address()
+                + " has other things in it. Name a place for back-ups alone, which may be new");
       }
+      target.take(OURS, target.draft());
     }
   }
 
-  private static void removeCutOff(Path target) throws IOException {
-    try (Stream<Path> there = Files.list(target)) {
-      there
-          .filter(one -> one.getFileName().toString().endsWith(PART))
-          .forEach(Backups::removeQuietly);
+  private static void removeCutOff(Shelf target) {
+    try {
+      for (String folder : target.folders()) {
+        boolean isWhole = target.size(folder + MANIFEST).isPresent();
+        if (MOMENT.matcher(folder).matches() && (!isWhole || folder.endsWith(".part"))) {
+          target.removeAll(folder);
+        }
+      }
+    } catch (IOException leftOver) {
+      // Nobody takes it for a whole one.
     }
   }
 
   /** Makes one of a home, which may be in use. */
-  Made make(Path home, Path target) {
+  Made make(BackedUp home, Shelf target) {
     Instant at = clock.instant();
-    Path whole = target.resolve(NAME.format(at));
-    Path part = target.resolve(NAME.format(at) + PART);
-    try (DatabaseTools tools = database.apply(home)) {
-      Files.createDirectory(part);
-      Path contents = Files.createDirectories(target.resolve(FILES));
+    String moment = NAME.format(at);
+    try (DatabaseTools tools = home.database().get()) {
+      if (target.size(moment + DUMP).isPresent()) {
+        throw new BackupTrouble("a back-up of this moment is being made already");
+      }
+      Set<String> there = hashes(target.names(FILES));
+      Set<String> fresh = new HashSet<>();
       // Contents first, since one may be taken away once nothing names it any more; and once more
       // after the snapshot, which may name new ones.
-      Set<String> files = new TreeSet<>(copyContents(home, contents));
-      Dump.Seen dump = Dump.write(tools.dump(), part.resolve(Dump.NAME));
-      files.addAll(copyContents(home, contents));
-      boolean withKey = Files.exists(home.resolve(KEY));
+      Set<String> files = new TreeSet<>(copyContents(home, target, there, fresh));
+      Path draft = target.draft();
+      Dump.Seen dump;
+      long octets;
+      try {
+        dump = Dump.write(tools.dump(), draft);
+        octets = Files.size(draft);
+        target.take(moment + DUMP, draft);
+      } finally {
+        Files.deleteIfExists(draft);
+      }
+      files.addAll(copyContents(home, target, there, fresh));
+      boolean withKey = Files.exists(home.folder().resolve(SECRET));
       if (withKey) {
-        Files.copy(home.resolve(KEY), part.resolve(KEY));
+        target.put(moment + KEY, home.folder().resolve(SECRET));
       }
       String schema = tools.ask(SCHEMA).stream().findFirst().orElse("");
       Manifest manifest =
           new Manifest(
               Manifest.FORMAT, at, schema, dump.sha256(), dump.rows(), List.copyOf(files), withKey);
+      Path written = target.draft();
       Files.writeString(
-          part.resolve(MANIFEST),
-          json.writerWithDefaultPrettyPrinter().writeValueAsString(manifest));
-      Files.move(part, whole, StandardCopyOption.ATOMIC_MOVE);
-      return new Made(whole, manifest);
-    } catch (FileAlreadyExistsException twice) {
-      throw new BackupTrouble("a back-up of this moment is being made already", twice);
+          written, json.writerWithDefaultPrettyPrinter().writeValueAsString(manifest));
+      target.take(moment + MANIFEST, written);
+      return new Made(target, moment, manifest, octets, fresh);
     } catch (IOException trouble) {
-      removeQuietly(part);
+      removeCutOff(target);
       throw new BackupTrouble("the back-up cannot be written: " + trouble.getMessage(), trouble);
     } catch (BackupTrouble | DatabaseTrouble trouble) {
-      removeQuietly(part);
+      removeCutOff(target);
       throw trouble;
     }
   }
 
-  private static void removeQuietly(Path part) {
-    try {
-      FileSystemUtils.deleteRecursively(part);
-    } catch (IOException leftOver) {
-      // It is named as what it is.
+  private static Set<String> copyContents(
+      BackedUp home, Shelf target, Set<String> there, Set<String> fresh) throws IOException {
+    Set<String> kept = new HashSet<>();
+    for (String hash : hashes(home.files().names(""))) {
+      if (there.contains(hash)) {
+        kept.add(hash);
+      } else if (isCopied(home.files(), content(hash), target, FILES + "/" + content(hash))) {
+        kept.add(hash);
+        there.add(hash);
+        fresh.add(hash);
+      }
+    }
+    return kept;
+  }
+
+  private static boolean isCopied(Shelf from, String name, Shelf to, String as) throws IOException {
+    Path draft = to.draft();
+    try (InputStream octets = from.read(name, 0)) {
+      Files.copy(octets, draft, StandardCopyOption.REPLACE_EXISTING);
+      to.take(as, draft);
+      return true;
+    } catch (NoSuchFileException forgottenMeanwhile) {
+      return false;
+    } finally {
+      Files.deleteIfExists(draft);
     }
   }
 
-  private static Set<String> copyContents(Path home, Path contents) throws IOException {
-    Set<String> hashes = new HashSet<>();
-    Path files = home.resolve(FILES);
-    if (!Files.isDirectory(files)) {
-      return hashes;
-    }
-    try (Stream<Path> all = Files.walk(files)) {
-      for (Path file : all.filter(Backups::isContent).toList()) {
-        String hash = file.getFileName().toString();
-        Path copy = contents.resolve(hash.substring(0, 2)).resolve(hash);
-        if (!Files.exists(copy)) {
-          Files.createDirectories(copy.getParent());
-          Path part = copy.resolveSibling(hash + PART);
-          Files.copy(file, part, StandardCopyOption.REPLACE_EXISTING);
-          Files.move(part, copy, StandardCopyOption.ATOMIC_MOVE);
-        }
-        hashes.add(hash);
-      }
-    }
+  private static Set<String> hashes(List<String> names) {
+    Set<String> hashes = new TreeSet<>();
+    names.stream()
+        .map(CONTENT::matcher)
+        .filter(Matcher::matches)
+        .forEach(parts -> hashes.add(parts.group(1)));
     return hashes;
   }
 
-  private static boolean isContent(Path file) {
-    return file.getFileName().toString().matches("[0-9a-f]{64}");
+  private static String content(String hash) {
+    return hash.substring(0, 2) + "/" + hash;
   }
 
   /** Looks one through: all that the manifest names is there, and is what it was. */
-  Made verify(Path backup) {
+  Made verify(Shelf shelf, String moment) {
+    Manifest manifest = manifest(shelf, moment);
+    return verify(shelf, moment, Set.copyOf(manifest.files()));
+  }
+
+  /**
+   * Looks one through that was just made: what it brought is what it was, and what earlier ones had
+   * brought is still there.
+   */
+  Made verify(Made made) {
+    return verify(made.shelf(), made.moment(), made.fresh());
+  }
+
+  private Made verify(Shelf shelf, String moment, Set<String> read) {
     try {
-      Manifest manifest = manifest(backup);
-      Dump.Seen seen = Dump.read(backup.resolve(Dump.NAME), OutputStream.nullOutputStream());
-      if (!seen.sha256().equals(manifest.dumpSha256()) || !seen.rows().equals(manifest.rows())) {
-        throw new BackupTrouble("the database in " + backup + " is not what it was");
+      Manifest manifest = manifest(shelf, moment);
+      Dump.Seen seen;
+      try (InputStream dump = shelf.read(moment + DUMP, 0)) {
+        seen = Dump.read(dump, OutputStream.nullOutputStream());
       }
+      if (!seen.sha256().equals(manifest.dumpSha256()) || !seen.rows().equals(manifest.rows())) {
+        throw new BackupTrouble("the database in " + moment + " is not what it was");
+      }
+      Set<String> there = hashes(shelf.names(FILES));
       for (String hash : manifest.files()) {
-        Path content = content(backup, hash);
-        if (!Files.exists(content)) {
+        if (!there.contains(hash)) {
           throw new BackupTrouble("the content " + hash + " is missing");
         }
-        if (!sha256(content).equals(hash)) {
+        if (read.contains(hash) && !sha256(shelf, FILES + "/" + content(hash)).equals(hash)) {
           throw new BackupTrouble("the content " + hash + " is not what it was");
         }
       }
-      if (manifest.withKey() && !Files.exists(backup.resolve(KEY))) {
+      if (manifest.withKey() && shelf.size(moment + KEY).isEmpty()) {
         throw new BackupTrouble("the key is missing");
       }
-      return new Made(backup, manifest);
+      long octets = shelf.size(moment + DUMP).orElse(0);
+      return new Made(shelf, moment, manifest, octets, Set.of());
     } catch (IOException broken) {
-      throw new BackupTrouble(backup + " cannot be read: " + broken.getMessage(), broken);
+      throw new BackupTrouble(moment + " cannot be read: " + broken.getMessage(), broken);
     }
   }
 
-  private Manifest manifest(Path backup) throws IOException {
-    Path file = backup.resolve(MANIFEST);
-    if (!Files.exists(file)) {
-      throw new BackupTrouble(backup + " is no whole back-up");
+  private Manifest manifest(Shelf shelf, String moment) {
+    try (InputStream said = shelf.read(moment + MANIFEST, 0)) {
+      String text = new String(said.readAllBytes(), StandardCharsets.UTF_8);
+      Manifest manifest = json.readValue(text, Manifest.class);
+      if (manifest.format() > Manifest.FORMAT) {
+        throw new BackupTrouble("this back-up was made by a newer Jeton; install that one first");
+      }
+      return manifest;
+    } catch (NoSuchFileException none) {
+      throw new BackupTrouble(shelf.address() + "/" + moment + " is no whole back-up", none);
+    } catch (IOException broken) {
+      throw new BackupTrouble(moment + " cannot be read: " + broken.getMessage(), broken);
     }
-    Manifest manifest = json.readValue(Files.readString(file), Manifest.class);
-    if (manifest.format() > Manifest.FORMAT) {
-      throw new BackupTrouble("this back-up was made by a newer Jeton; install that one first");
-    }
-    return manifest;
   }
 
-  private static Path content(Path backup, String hash) {
-    return backup.resolveSibling(FILES).resolve(hash.substring(0, 2)).resolve(hash);
-  }
-
-  private static String sha256(Path file) throws IOException {
+  private static String sha256(Shelf shelf, String name) throws IOException {
     MessageDigest digest = Dump.sha256();
-    try (InputStream in = Files.newInputStream(file)) {
+    try (InputStream in = shelf.read(name, 0)) {
       byte[] part = new byte[1 << 16];
       for (int n = in.read(part); n >= 0; n = in.read(part)) {
         digest.update(part, 0, n);
@@ -240,25 +280,33 @@ final class Backups {
   }
 
   /** Puts one back into a home that is empty, and counts what came back. */
-  Made restore(Path backup, Path home) {
-    Made whole = verify(backup);
-    requireEmpty(home);
-    try (DatabaseTools tools = database.apply(home)) {
+  Made restore(Shelf shelf, String moment, BackedUp home) {
+    Made whole = verify(shelf, moment);
+    requireEmpty(home.folder());
+    try (DatabaseTools tools = home.database().get()) {
       List<String> tables = tools.ask("SHOW TABLES");
       if (!tables.isEmpty()) {
         throw new BackupTrouble("the database has something in it already; give an empty one");
       }
       if (whole.manifest().withKey()) {
-        Files.copy(backup.resolve(KEY), home.resolve(KEY));
-        Files.setPosixFilePermissions(
-            home.resolve(KEY), PosixFilePermissions.fromString("rw-------"));
+        Path key = home.folder().resolve(SECRET);
+        try (InputStream octets = shelf.read(moment + KEY, 0)) {
+          Files.copy(octets, key);
+        }
+        Files.setPosixFilePermissions(key, PosixFilePermissions.fromString("rw-------"));
       }
+      home.files().open();
       for (String hash : whole.manifest().files()) {
-        Path place = home.resolve(FILES).resolve(hash.substring(0, 2)).resolve(hash);
-        Files.createDirectories(place.getParent());
-        Files.copy(content(backup, hash), place);
+        if (!isCopied(shelf, FILES + "/" + content(hash), home.files(), content(hash))) {
+          throw new BackupTrouble("the content " + hash + " is missing");
+        }
       }
-      tools.load(out -> Dump.read(backup.resolve(Dump.NAME), out));
+      tools.load(
+          out -> {
+            try (InputStream dump = shelf.read(moment + DUMP, 0)) {
+              Dump.read(dump, out);
+            }
+          });
       compare(whole.manifest().rows(), tools);
       return whole;
     } catch (IOException trouble) {
@@ -293,17 +341,16 @@ final class Backups {
     }
   }
 
-  /** Whole back-ups in a folder, the newest first. */
-  List<Path> all(Path target) {
-    try (Stream<Path> there = Files.list(target)) {
-      return there
-          .filter(folder -> Files.exists(folder.resolve(MANIFEST)))
-          .filter(folder -> !folder.getFileName().toString().endsWith(PART))
-          .sorted(Comparator.reverseOrder())
-          .toList();
-    } catch (IOException unreadable) {
-      throw new BackupTrouble(target + " cannot be read: " + unreadable.getMessage(), unreadable);
+  /** Moments of whole back-ups, the newest first. */
+  List<String> all(Shelf target) throws IOException {
+    List<String> whole = new ArrayList<>();
+    for (String folder : target.folders()) {
+      if (target.size(folder + MANIFEST).isPresent()) {
+        whole.add(folder);
+      }
     }
+    whole.sort(Comparator.reverseOrder());
+    return whole;
   }
 
   /**
@@ -311,22 +358,22 @@ final class Backups {
    *
    * @return how many were taken away
    */
-  int keepNewest(Path target, int keep) {
-    List<Path> all = all(target);
-    List<Path> old = all.subList(Math.min(keep, all.size()), all.size());
+  int keepNewest(Shelf target, int keep) {
     try {
-      for (Path one : old) {
-        FileSystemUtils.deleteRecursively(one);
+      List<String> all = all(target);
+      List<String> old = all.subList(Math.min(keep, all.size()), all.size());
+      for (String one : old) {
+        // What is half gone is no whole one.
+        target.remove(one + MANIFEST);
+        target.removeAll(one);
       }
       Set<String> named = new HashSet<>();
-      for (Path one : all(target)) {
-        named.addAll(manifest(one).files());
+      for (String one : all.subList(0, all.size() - old.size())) {
+        named.addAll(manifest(target, one).files());
       }
-      try (Stream<Path> contents = Files.walk(target.resolve(FILES))) {
-        for (Path content : contents.filter(Backups::isContent).toList()) {
-          if (!named.contains(content.getFileName().toString())) {
-            Files.delete(content);
-          }
+      for (String hash : hashes(target.names(FILES))) {
+        if (!named.contains(hash)) {
+          target.remove(FILES + "/" + content(hash));
         }
       }
       return old.size();

@@ -61,23 +61,22 @@ final class Dump {
   }
 
   /** Reads one through, and into somewhere. */
-  static Seen read(Path file, OutputStream into) throws IOException {
+  static Seen read(InputStream dump, OutputStream into) throws IOException {
     MessageDigest digest = sha256();
     Map<String, Long> rows = new TreeMap<>();
     boolean ended = false;
-    try (DigestInputStream octets = new DigestInputStream(Files.newInputStream(file), digest)) {
-      BufferedReader lines =
-          new BufferedReader(
-              new InputStreamReader(new GZIPInputStream(octets), StandardCharsets.ISO_8859_1));
-      for (String line = lines.readLine(); line != null; line = lines.readLine()) {
-        ended = count(line, rows) || ended;
-        into.write(line.getBytes(StandardCharsets.ISO_8859_1));
-        into.write('\n');
-      }
-      octets.transferTo(OutputStream.nullOutputStream());
+    DigestInputStream octets = new DigestInputStream(dump, digest);
+    BufferedReader lines =
+        new BufferedReader(
+            new InputStreamReader(new GZIPInputStream(octets), StandardCharsets.ISO_8859_1));
+    for (String line = lines.readLine(); line != null; line = lines.readLine()) {
+      ended = count(line, rows) || ended;
+      into.write(line.getBytes(StandardCharsets.ISO_8859_1));
+      into.write('\n');
     }
+    octets.transferTo(OutputStream.nullOutputStream());
     if (!ended) {
-      throw new BackupTrouble("the dump " + file + " is not whole");
+      throw new BackupTrouble("the dump is not whole");
     }
     return new Seen(rows, HexFormat.of().formatHex(digest.digest()));
   }

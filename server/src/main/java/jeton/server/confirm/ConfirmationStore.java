@@ -11,6 +11,7 @@ import jeton.server.database.Documents;
 import jeton.server.database.Fading;
 import jeton.server.database.Utc;
 import jeton.server.people.People;
+import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -74,6 +75,12 @@ class ConfirmationStore implements Fading {
     return db.sql(FIND).param("hash", hash).query(ConfirmationStore::link).optional();
   }
 
+  /**
+   * Notes that it is confirmed, under the caller's lock.
+   *
+   * @throws OptimisticLockingFailureException when another node of a replicated database, which
+   *     knows nothing of our locks, was first: the whole is done again then
+   */
   void confirm(long signUpId, Instant now, String network, String by) {
     int rows =
         db.sql(CONFIRM)
@@ -83,7 +90,7 @@ class ConfirmationStore implements Fading {
             .param("by", by)
             .update();
     if (rows != 1) {
-      throw new IllegalStateException(
+      throw new OptimisticLockingFailureException(
           "Sign-up " + signUpId + " was confirmed by somebody else under our lock");
     }
   }

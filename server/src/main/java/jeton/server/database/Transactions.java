@@ -21,8 +21,11 @@ import org.springframework.transaction.support.TransactionTemplate;
  */
 public final class Transactions implements TransactionOperations {
   private static final Logger LOG = LoggerFactory.getLogger(Transactions.class);
-  private static final int ATTEMPTS = 8;
-  private static final long LONGEST_PAUSE_NANOS = Duration.ofMillis(20).toNanos();
+  private static final int LEAST_ATTEMPTS = 8;
+  // Of nodes that write one row at the same time only one gets through at once.
+  private static final long PATIENCE_NANOS = Duration.ofSeconds(5).toNanos();
+  private static final long PAUSE_NANOS = Duration.ofMillis(20).toNanos();
+  private static final int LONGEST_PAUSES = 10;
 
   private final TransactionTemplate template;
 
@@ -43,15 +46,17 @@ public final class Transactions implements TransactionOperations {
     if (TransactionSynchronizationManager.isActualTransactionActive()) {
       return work.get();
     }
+    long began = System.nanoTime();
     for (int attempt = 1; ; attempt++) {
       try {
         return work.get();
       } catch (TransientDataAccessException busy) {
-        if (attempt == ATTEMPTS) {
+        if (attempt >= LEAST_ATTEMPTS && System.nanoTime() - began > PATIENCE_NANOS) {
           throw busy;
         }
         LOG.debug("A transaction is done again: {}", busy.getClass().getName());
-        LockSupport.parkNanos(ThreadLocalRandom.current().nextLong(LONGEST_PAUSE_NANOS) * attempt);
+        LockSupport.parkNanos(
+            ThreadLocalRandom.current().nextLong(PAUSE_NANOS) * Math.min(attempt, LONGEST_PAUSES));
       }
     }
   }

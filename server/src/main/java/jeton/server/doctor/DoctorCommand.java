@@ -24,6 +24,7 @@ public final class DoctorCommand {
 
   static List<Symptom> examine(Examined install, Clock clock) {
     List<Symptom> found = new ArrayList<>(new HomeLook(install).look());
+    found.addAll(new FilesLook(install).look());
     DatabaseLook database = new DatabaseLook(install, clock);
     found.addAll(database.look());
     found.addAll(new MailLook(install, database).look());

@@ -129,10 +129,18 @@ public class FileAnswers {
       request.setAttribute(END, part.last() + 1);
       return;
     }
-    try (InputStream in = content.getInputStream()) {
-      in.skipNBytes(part.first());
+    try (InputStream in = from(content, part.first())) {
       copy(in, part.length(), response);
     }
+  }
+
+  private static InputStream from(Resource content, long first) throws IOException {
+    if (content instanceof BucketContent elsewhere) {
+      return elsewhere.from(first);
+    }
+    InputStream octets = content.getInputStream();
+    octets.skipNBytes(first);
+    return octets;
   }
 
   private static void copy(InputStream in, long length, HttpServletResponse response)

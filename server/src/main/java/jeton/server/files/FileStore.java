@@ -6,7 +6,7 @@ import java.util.OptionalLong;
 import org.springframework.core.io.Resource;
 
 /**
- * Where contents are kept, by hash. A folder now; a shared store when several machines need them.
+ * Where contents are kept, by hash: in a folder, or in a bucket when several machines need them.
  */
 interface FileStore {
 

@@ -17,20 +17,38 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.Arrays;
 import java.util.HexFormat;
+import java.util.List;
 import java.util.OptionalLong;
-import jeton.server.business.JetonSettings;
+import java.util.stream.Stream;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
-import org.springframework.stereotype.Component;
 
-/** Contents as files named by their hash, under {@code files/} of the home. */
-@Component
+/** Contents as files named by their hash in a folder of this machine. */
 final class FolderFileStore implements FileStore {
   private static final int HEAD = 64 * 1024;
   private final Path folder;
 
-  FolderFileStore(JetonSettings settings) {
-    this.folder = settings.home().resolve("files");
+  FolderFileStore(Path folder) {
+    this.folder = folder;
+  }
+
+  Path folder() {
+    return folder;
+  }
+
+  /** Hashes of all contents. */
+  List<String> all() throws IOException {
+    Files.createDirectories(folder);
+    try (Stream<Path> files = Files.walk(folder)) {
+      return files
+          .filter(FolderFileStore::isContent)
+          .map(file -> file.getFileName().toString())
+          .toList();
+    }
+  }
+
+  static boolean isContent(Path file) {
+    return file.getFileName().toString().matches("[0-9a-f]{64}");
   }
 
   @Override
@@ -92,7 +110,7 @@ final class FolderFileStore implements FileStore {
     }
   }
 
-  private static void copy(InputStream piece, FileChannel to, long most) throws IOException {
+  static void copy(InputStream piece, FileChannel to, long most) throws IOException {
     byte[] buffer = new byte[HEAD];
     long size = to.position();
     for (int n = piece.read(buffer); n >= 0; n = piece.read(buffer)) {
@@ -153,10 +171,14 @@ final class FolderFileStore implements FileStore {
   }
 
   private Path draft(String name) {
+    return folder.resolve("drafts").resolve(checkedDraft(name));
+  }
+
+  static String checkedDraft(String name) {
     if (!name.matches("[A-Za-z0-9_-]{10,60}")) {
       throw new IllegalArgumentException("Not a draft's name");
     }
-    return folder.resolve("drafts").resolve(name);
+    return name;
   }
 
   /** A name is in its folder for good only once the folder is written too. */
@@ -171,6 +193,9 @@ final class FolderFileStore implements FileStore {
     byte[] head = content.readNBytes(HEAD);
     digest.update(head);
     long size = head.length;
+    if (size > most) {
+      throw new TooLarge();
+    }
     try (FileOutputStream out = new FileOutputStream(draft.toFile())) {
       out.write(head);
       byte[] buffer = new byte[HEAD];
@@ -189,7 +214,7 @@ final class FolderFileStore implements FileStore {
         HexFormat.of().formatHex(digest.digest()), size, Arrays.copyOf(head, head.length));
   }
 
-  private Path place(String hash) {
+  Path place(String hash) {
     if (!hash.matches("[0-9a-f]{64}")) {
       throw new IllegalArgumentException("Not a content hash");
     }

@@ -8,6 +8,7 @@ import java.util.function.ToIntFunction;
 import jeton.server.database.Outage;
 import org.springframework.dao.TransientDataAccessException;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.support.TransactionOperations;
 
 /**
  * Runs and starts the engine could not deal with: one that throws stops itself alone and is shown;
@@ -19,10 +20,12 @@ public class SetAside {
   private static final int PAGE = 1000;
   private static final int MOST_WHY = 300;
   private final SetAsideStore store;
+  private final TransactionOperations tx;
   private final Clock clock;
 
-  SetAside(SetAsideStore store, Clock clock) {
+  SetAside(SetAsideStore store, TransactionOperations tx, Clock clock) {
     this.store = store;
+    this.tx = tx;
     this.clock = clock;
   }
 
@@ -56,12 +59,12 @@ public class SetAside {
   }
 
   /** Whoever is tried again is found no more; a page of which nobody is ends it. */
-  private static int inPages(Supplier<List<Long>> page, ToIntFunction<List<Long>> change) {
+  private int inPages(Supplier<List<Long>> page, ToIntFunction<List<Long>> change) {
     int all = 0;
     int changed;
     do {
       List<Long> ids = page.get();
-      changed = ids.isEmpty() ? 0 : change.applyAsInt(ids);
+      changed = ids.isEmpty() ? 0 : tx.execute(status -> change.applyAsInt(ids));
       all += changed;
     } while (changed > 0);
     return all;

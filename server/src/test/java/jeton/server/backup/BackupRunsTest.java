@@ -20,6 +20,7 @@ import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.util.FileSystemUtils;
 import tools.jackson.databind.JsonNode;
 
 /** Back-ups by themselves and by hand, while the server runs. */
@@ -111,7 +112,7 @@ class BackupRunsTest {
   void oneThatCannotBeMade_isTroubleOnToday_untilOneIs() throws Exception {
     Path kept = folder.resolve("kept");
     plan(false, kept.toString(), 7);
-    Files.delete(kept);
+    FileSystemUtils.deleteRecursively(kept);
     Files.writeString(kept, "a file by now");
     owner.json("POST", "/api/backups", Map.of());
     awaitEnd();

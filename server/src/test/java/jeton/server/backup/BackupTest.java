@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -14,7 +15,8 @@ import java.util.stream.Stream;
 import jeton.harness.ChildServer;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
-import jeton.server.database.DatabaseTools;
+import jeton.server.shelf.Shelf;
+import jeton.server.shelf.Shelves;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.util.FileSystemUtils;
@@ -64,6 +66,8 @@ class BackupTest {
       load.join();
       assertThat(said).contains("Kept in").contains("1 files, the key");
       assertThat(meanwhile).as("nobody was turned away meanwhile").allMatch(code -> code < 400);
+      assertThatThrownBy(() -> run(home, "backup", target.toString(), "--keep", "few"))
+          .hasMessageContaining("how many of the newest");
       String again = run(home, "backup", target.toString(), "--keep", "1");
       assertThat(again).contains("1 old ones taken away");
       assertThat(
@@ -73,9 +77,11 @@ class BackupTest {
                       + "/%'"))
           .as("Setup knows of them")
           .isEqualTo(2);
-      Backups backups =
-          new Backups(at -> DatabaseTools.of(at, Map.of()), java.time.Clock.systemUTC());
-      assertThatThrownBy(() -> backups.alone(target, () -> run(home, "backup", target.toString())))
+      Shelf kept = Shelves.of(Map.of()).at(target.toString());
+      assertThatThrownBy(
+              () ->
+                  new Backups(Clock.systemUTC())
+                      .alone(kept, () -> run(home, "backup", target.toString())))
           .as("one at a time")
           .hasMessageContaining("another back-up is being made");
     }

@@ -31,6 +31,8 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInstance;
 import org.junit.jupiter.api.io.TempDir;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Two server processes on one database do what cannot both be done, at the same time, a hundred
@@ -51,9 +53,10 @@ class RivalsTest {
   void start(@TempDir Path home) throws IOException {
     this.home = home;
     Files.setPosixFilePermissions(home, PosixFilePermissions.fromString("rwxr-xr-x"));
-    servers = new ChildServer(home);
+    servers = servers(home);
     servers.start();
     one = servers.owner(0);
+    beforeTheOther(servers);
     servers.start();
     two = servers.owner(1);
     servers.makeOffer(one);
@@ -66,6 +69,14 @@ class RivalsTest {
                 .asString()
                 .equals(TestServer.quireAndThread().senderEmail()));
   }
+
+  /** Where processes are started, and on which database. */
+  ChildServer servers(Path home) throws IOException {
+    return new ChildServer(home);
+  }
+
+  /** What the second process is to have otherwise. */
+  void beforeTheOther(ChildServer servers) {}
 
   @AfterAll
   void stop() {
@@ -366,6 +377,68 @@ class RivalsTest {
                       + " AND r.ended_at IS NULL)"))
           .isZero();
     }
+  }
+
+  /** T13, with each of two emails moved on by whichever process is first. */
+  @Test
+  void twoSequencesThatAreDueAtOnce_keepTheirSpacing() throws Exception {
+    List<String> people = addresses(40);
+    join(offer(), people);
+    spacing(24);
+    try {
+      List<Long> sequences = new ArrayList<>();
+      for (int i = 0; i < 2; i++) {
+        sequences.add(
+            one.json("POST", "/api/sequences", Map.of("name", "Due")).json().get("id").asLong());
+        assertThat(save(one, sequences.get(i), 1, 0).status()).isEqualTo(200);
+      }
+      Map<String, Object> all =
+          Map.of("people", people.stream().map(this::personId).toList(), "again", true);
+      String first = "/api/sequences/" + sequences.get(0) + "/people";
+      String second = "/api/sequences/" + sequences.get(1) + "/people";
+      assertThat(
+              atOnce(
+                  () -> one.json("POST", first, all).status(),
+                  () -> two.json("POST", second, all).status()))
+          .containsOnly(200);
+      Awaiting.until(() -> sent(sequences.get(0)) + sent(sequences.get(1)) >= people.size());
+      // Who is held back is due in a day; until then nobody is due who was not sent something.
+      Awaiting.until(
+          () ->
+              servers.number(
+                      "SELECT COUNT(*) FROM run WHERE ended_at IS NULL"
+                          + " AND next_due_at < UTC_TIMESTAMP() + INTERVAL 23 HOUR AND sequence_id IN ("
+                          + sequences.get(0)
+                          + ", "
+                          + sequences.get(1)
+                          + ")")
+                  == 0);
+      assertThat(sent(sequences.get(0)) + sent(sequences.get(1))).isEqualTo(people.size());
+      people.forEach(
+          email ->
+              assertThat(
+                      servers.mailbox.to(email).stream()
+                          .filter(received -> received.subject().startsWith("Step ")))
+                  .hasSize(1));
+    } finally {
+      spacing(0);
+    }
+  }
+
+  @SuppressWarnings("unchecked")
+  private void spacing(int hours) {
+    var now = one.get("/api/business").json();
+    Map<String, Object> settings =
+        new JsonMapper().readValue(now.get("settings").toString(), new TypeReference<>() {});
+    Map<String, Object> sending = new HashMap<>((Map<String, Object>) settings.get("sending"));
+    sending.put("spacingHours", hours);
+    settings.put("sending", sending);
+    Map<String, Object> change =
+        Map.of("version", now.get("version").asInt(), "settings", settings);
+    assertThat(one.json("PUT", "/api/business", change).status()).isEqualTo(200);
+    Awaiting.until(
+        () ->
+            two.get("/api/business").json().at("/settings/sending/spacingHours").asInt() == hours);
   }
 
   @Test

@@ -47,13 +47,22 @@ class GivingRivalsTest {
   @BeforeAll
   void start(@TempDir Path home) throws IOException {
     Files.setPosixFilePermissions(home, PosixFilePermissions.fromString("rwxr-xr-x"));
-    servers = new ChildServer(home);
+    servers = servers(home);
     servers.start();
     one = servers.owner(0);
+    beforeTheOther(servers);
     servers.start();
     two = servers.owner(1);
     servers.makeOffer(one);
   }
+
+  /** Where processes are started, and on which database. */
+  ChildServer servers(Path home) throws IOException {
+    return new ChildServer(home);
+  }
+
+  /** What the second process is to have otherwise. */
+  void beforeTheOther(ChildServer servers) {}
 
   @AfterAll
   void stop() {
