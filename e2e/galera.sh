@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Three nodes of a replicated database on loopback, for ./jeton drill cluster and ./jeton bench cluster.
-#   galera.sh FOLDER make | start N | kill N | cut N | mend N | size N | stop
+#   galera.sh FOLDER make [1] | join N | start N | kill N | cut N | mend N | size N | stop
 # As root: nodes run as another user, and one is cut off by the packet filter.
 set -euo pipefail
 folder=$1
@@ -49,15 +49,17 @@ make() {
   for host in 127.0.0.1 localhost; do
     ask 1 "CREATE USER jeton@'$host' IDENTIFIED BY 'jeton'; GRANT ALL ON *.* TO jeton@'$host'"
   done
-  local n
-  for n in 2 3; do
-    # A folder with tables to begin with, so that only what is missing is copied.
-    as_user mariadb-install-db --no-defaults --datadir="$folder/$n" --auth-root-authentication-method=normal --skip-test-db --skip-name-resolve >> "$folder/install.log" 2>&1
-    start $n
-    answers $n
-    synced $n
-  done
+  # Alone to begin with, if so told.
+  [ "$node" = 1 ] || { add 2; add 3; }
   synced 1
+}
+
+# With tables to begin with, so that only what is missing is copied.
+add() {
+  as_user mariadb-install-db --no-defaults --datadir="$folder/$1" --auth-root-authentication-method=normal --skip-test-db --skip-name-resolve >> "$folder/install.log" 2>&1
+  start "$1"
+  answers "$1"
+  synced "$1"
 }
 
 drops() { # -A or -D, and the port of a node's talk with the others
@@ -67,6 +69,7 @@ drops() { # -A or -D, and the port of a node's talk with the others
 
 case $command in
   make) make ;;
+  join) add "$node" ;;
   start) start "$node"; answers "$node"; synced "$node" ;;
   kill) kill -9 "$(cat "$folder/$node.pid")" ;;
   cut) drops -A "460$node"; ss -K dport = ":460$node" > /dev/null 2>&1 || true ;;

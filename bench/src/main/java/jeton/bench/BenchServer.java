@@ -43,18 +43,35 @@ final class BenchServer implements AutoCloseable {
   final String base;
   final Offer offer;
   final Form form;
-  private final PrivateDatabase database;
+  private final Reached database;
+  private final Runnable stop;
 
-  private BenchServer(PrivateDatabase database, ConfigurableApplicationContext context) {
+  private BenchServer(Reached database, Runnable stop, ConfigurableApplicationContext context) {
     this.database = database;
+    this.stop = stop;
     this.context = context;
     this.base = "http://127.0.0.1:" + context.getEnvironment().getProperty("local.server.port");
     this.offer = makeOffer();
     this.form = bean(Forms.class).hosted(offer.id());
   }
 
+  /** How a database is reached. */
+  record Reached(String url, String user, String password) {}
+
   static BenchServer start(Path home) {
     PrivateDatabase database = PrivateDatabase.start(home.resolve("database"));
+    return start(
+        home,
+        new Reached(database.url("jeton"), database.user(), database.password()),
+        database::close);
+  }
+
+  /** One on a database that runs elsewhere. */
+  static BenchServer start(Path home, Reached database) {
+    return start(home, database, () -> {});
+  }
+
+  private static BenchServer start(Path home, Reached database, Runnable stop) {
     SpringApplication spring = new SpringApplication(JetonServer.class);
     spring.setLogStartupInfo(false);
     spring.setBannerMode(org.springframework.boot.Banner.Mode.OFF);
@@ -67,10 +84,10 @@ final class BenchServer implements AutoCloseable {
             "--jeton.proxies=127.0.0.1/32",
             "--jeton.private-networks=true",
             "--jeton.followup.engine=false",
-            "--spring.datasource.url=" + database.url("jeton"),
+            "--spring.datasource.url=" + database.url(),
             "--spring.datasource.username=" + database.user(),
             "--spring.datasource.password=" + database.password());
-    return new BenchServer(database, context);
+    return new BenchServer(database, stop, context);
   }
 
   <T> T bean(Class<T> type) {
@@ -79,12 +96,12 @@ final class BenchServer implements AutoCloseable {
 
   /** A connection of its own, past the server's pool. */
   Connection connect() throws SQLException {
-    return DriverManager.getConnection(database.url("jeton"), database.user(), database.password());
+    return DriverManager.getConnection(database.url(), database.user(), database.password());
   }
 
   /** The same for statements that read a file of this machine. */
   Connection connectForFiles() throws SQLException {
-    String url = database.url("jeton");
+    String url = database.url();
     return DriverManager.getConnection(
         url + (url.contains("?") ? "&" : "?") + "allowLocalInfile=true",
         database.user(),
@@ -94,7 +111,7 @@ final class BenchServer implements AutoCloseable {
   @Override
   public void close() {
     context.close();
-    database.close();
+    stop.run();
   }
 
   private Offer makeOffer() {

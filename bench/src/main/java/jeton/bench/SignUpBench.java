@@ -9,8 +9,10 @@ import java.sql.Statement;
 import java.sql.Timestamp;
 import java.time.Instant;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import java.util.concurrent.atomic.AtomicInteger;
 import jeton.server.token.Tokens;
 
 /**
@@ -81,18 +83,31 @@ final class SignUpBench implements Bench.Measurement {
   }
 
   Load.Measured overHttp(BenchServer server, int pieces) throws Exception {
-    String path = "/p/forms/" + server.form.key() + "/signups";
-    // As if the form had been on screen for some seconds: every check is made.
-    String stamp =
-        server
-            .bean(Tokens.class)
-            .seal(Long.toString(Instant.now().minusSeconds(5).toEpochMilli(), Character.MAX_RADIX));
+    return overHttp(List.of(server.base), server.form.key(), stamp(server), take(pieces), pieces);
+  }
+
+  /** As if the form had been on screen for some seconds: every check is made. */
+  static String stamp(BenchServer server) {
+    return server
+        .bean(Tokens.class)
+        .seal(Long.toString(Instant.now().minusSeconds(5).toEpochMilli(), Character.MAX_RADIX));
+  }
+
+  /**
+   * Sign-ups over HTTP at one instance or several, whose clients are as many.
+   *
+   * @param first number of the first person, which nobody had before
+   */
+  static Load.Measured overHttp(
+      List<String> bases, String formKey, String stamp, int first, int pieces) throws Exception {
+    String path = "/p/forms/" + formKey + "/signups";
+    AtomicInteger client = new AtomicInteger();
     return Load.run(
         CLIENTS,
-        take(pieces),
+        first,
         pieces,
         () -> {
-          Wire wire = new Wire(server.base);
+          Wire wire = new Wire(bases.get(client.getAndIncrement() % bases.size()));
           return number -> post(wire, path, stamp, number);
         });
   }

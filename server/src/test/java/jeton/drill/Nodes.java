@@ -62,9 +62,7 @@ public final class Nodes implements AutoCloseable {
     for (int i = 0; i < MANY; i++) {
       hosts.append(i == 0 ? "" : ",").append("127.0.0.1:450").append((first - 1 + i) % MANY + 1);
     }
-    return "jdbc:mariadb:sequential://"
-        + hosts
-        + "/jeton?useServerPrepStmts=true&cachePrepStmts=true&connectTimeout=2000&socketTimeout=15000";
+    return "jdbc:mariadb:sequential://" + hosts + "/jeton?connectTimeout=2000&socketTimeout=15000";
   }
 
   /** One number, as a node has it. */

@@ -3,7 +3,6 @@ package jeton.server.database;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
-import java.net.URI;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -45,12 +44,12 @@ public final class DatabaseTools implements AutoCloseable {
 
   /** Those of a database that runs. */
   public static DatabaseTools at(String url, String user, String password) {
-    URI place = URI.create(url.replaceFirst("^jdbc:", ""));
-    int port = place.getPort() < 0 ? 3306 : place.getPort();
+    DatabaseUrl place = DatabaseUrl.of(url);
     return new DatabaseTools(
-        List.of("--host=" + place.getHost(), "--port=" + port, "--protocol=tcp", "--user=" + user),
+        List.of(
+            "--host=" + place.host(), "--port=" + place.port(), "--protocol=tcp", "--user=" + user),
         password,
-        place.getPath().replaceFirst("^/", ""),
+        place.schema(),
         Optional.empty());
   }
 

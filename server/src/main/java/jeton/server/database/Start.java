@@ -45,7 +45,10 @@ public final class Start {
       datasource(properties, database.url("jeton"), database.user(), database.password());
     } else {
       datasource(
-          properties, url, setting("JETON_DB_USER", "jeton"), setting("JETON_DB_PASSWORD", ""));
+          properties,
+          DatabaseUrl.unpipelined(url),
+          setting("JETON_DB_USER", "jeton"),
+          setting("JETON_DB_PASSWORD", ""));
     }
     set(properties, "jeton.public-url", "JETON_PUBLIC_URL");
     set(properties, "jeton.smtp-url", "JETON_SMTP_URL");
