@@ -27,8 +27,8 @@ import jeton.server.business.SmtpSettings;
 public final class ClusterBench {
   private static final Path SCRIPT = Path.of("e2e/galera.sh");
   private static final String USER = "jeton";
-  private static final int WARM_UP = 12_000;
-  private static final int PIECES = 4_000;
+  private static final int WARM_UP = 6_000;
+  private static final int PIECES = 2_000;
   private static final int ROUNDS = 3;
   private static final int CONNECTIONS = 4;
 
