@@ -66,9 +66,8 @@ final class BucketFileStore implements FileStore, DisposableBean {
    * that was forgotten must not come back. What cannot be brought in now is after the next start.
    */
   private void moveIn() {
-    Path done = folder.folder().resolve(MOVED_IN);
     try {
-      if (Files.exists(done) && Files.readString(done).equals(bucket.address())) {
+      if (isMovedIn()) {
         return;
       }
       List<String> all = folder.all();
@@ -77,11 +76,17 @@ final class BucketFileStore implements FileStore, DisposableBean {
           bucket.put(name(hash), folder.place(hash));
         }
       }
-      Files.writeString(done, bucket.address());
+      Files.writeString(folder.folder().resolve(MOVED_IN), bucket.address());
       LOG.info("The {} files of the home are in {} now", all.size(), bucket.address());
     } catch (IOException | UncheckedIOException away) {
       LOG.error("Not all files of the home are in {}: {}", bucket.address(), away.getMessage());
     }
+  }
+
+  /** Whether all that is here is a copy. */
+  private boolean isMovedIn() throws IOException {
+    Path done = folder.folder().resolve(MOVED_IN);
+    return Files.exists(done) && Files.readString(done).equals(bucket.address());
   }
 
   @Override
@@ -95,8 +100,10 @@ final class BucketFileStore implements FileStore, DisposableBean {
         bucket.put(name(kept.hash()), folder.place(kept.hash()));
       }
     } catch (IOException | UncheckedIOException away) {
-      // Nothing names it yet, and nobody would look for it again.
-      folder.remove(kept.hash());
+      // Nobody would look for it again; but what the home had before may be the only one there is.
+      if (isMovedIn()) {
+        folder.remove(kept.hash());
+      }
       throw away;
     }
     makeRoom();

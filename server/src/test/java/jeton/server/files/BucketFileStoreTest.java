@@ -211,11 +211,27 @@ class BucketFileStoreTest {
         new BucketFileStore(
             Shelves.of(away.environment()).at("s3://" + bucket), home, MUCH, Clock.systemUTC());
     String hash = keep(one, random(10));
+    Awaiting.until(() -> Files.exists(home.folder().resolve("moved-in")));
     away.close();
     assertThat(all(one.open(hash))).hasSize(10);
     assertThatThrownBy(() -> keep(one, random(11)))
         .isInstanceOfAny(IOException.class, UncheckedIOException.class);
     assertThat(home.all()).containsExactly(hash);
+    one.destroy();
+  }
+
+  @Test
+  void whatOnlyTheHomeHas_staysThere_thoughItIsBroughtInAgainInVain() throws IOException {
+    S3Service away = new S3Service(folder.resolve("gone")).withBuckets(bucket);
+    away.close();
+    FolderFileStore home = new FolderFileStore(folder.resolve(bucket + "one"));
+    String hash = keep(home, random(10));
+    BucketFileStore one =
+        new BucketFileStore(
+            Shelves.of(away.environment()).at("s3://" + bucket), home, MUCH, Clock.systemUTC());
+    assertThatThrownBy(() -> keep(one, random(10)))
+        .isInstanceOfAny(IOException.class, UncheckedIOException.class);
+    assertThat(all(home.open(hash))).hasSize(10);
     one.destroy();
   }
 }
