@@ -86,6 +86,11 @@ public final class ChildServer implements AutoCloseable {
     environment = more;
   }
 
+  /** The newest process. */
+  public ProcessHandle process() {
+    return processes.get(processes.size() - 1).toHandle();
+  }
+
   /** Whether the newest process lives. */
   public boolean isAlive() {
     return processes.get(processes.size() - 1).isAlive();

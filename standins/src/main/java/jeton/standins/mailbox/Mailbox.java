@@ -14,6 +14,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Properties;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ConcurrentMap;
 import java.util.concurrent.ConcurrentSkipListMap;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Stream;
@@ -24,6 +26,8 @@ public final class Mailbox {
   private final Path folder;
   private final AtomicLong lastId = new AtomicLong();
   private final ConcurrentSkipListMap<Long, ReceivedEmail> byId = new ConcurrentSkipListMap<>();
+  private final ConcurrentMap<String, ConcurrentSkipListMap<Long, ReceivedEmail>> byAddress =
+      new ConcurrentHashMap<>();
 
   /** A mailbox in a folder, with what it held before. */
   public Mailbox(Path folder) {
@@ -42,7 +46,15 @@ public final class Mailbox {
   void keep(String to, byte[] raw) throws IOException {
     long id = lastId.incrementAndGet();
     Files.write(file(id), raw);
-    byId.put(id, parse(id, to, raw));
+    add(parse(id, to, raw));
+  }
+
+  private void add(ReceivedEmail email) {
+    byId.put(email.id(), email);
+    byAddress
+        .computeIfAbsent(
+            email.to().toLowerCase(Locale.ROOT), address -> new ConcurrentSkipListMap<>())
+        .put(email.id(), email);
   }
 
   /** Everything, newest first. */
@@ -53,9 +65,8 @@ public final class Mailbox {
   /** What arrived for an address, newest first; case does not matter. */
   public List<ReceivedEmail> to(String address) {
     String key = address.strip().toLowerCase(Locale.ROOT);
-    return byId.descendingMap().values().stream()
-        .filter(email -> email.to().toLowerCase(Locale.ROOT).equals(key))
-        .toList();
+    var arrived = byAddress.get(key);
+    return arrived == null ? List.of() : List.copyOf(arrived.descendingMap().values());
   }
 
   /** An email as it arrived. */
@@ -78,7 +89,7 @@ public final class Mailbox {
       byte[] raw = Files.readAllBytes(file);
       MimeMessage message = mime(raw);
       String to = ((InternetAddress) message.getAllRecipients()[0]).getAddress();
-      byId.put(id, parse(id, to, raw));
+      add(parse(id, to, raw));
       lastId.accumulateAndGet(id, Math::max);
     } catch (IOException | MessagingException unreadable) {
       throw new IllegalStateException("The mailbox cannot read " + file, unreadable);
