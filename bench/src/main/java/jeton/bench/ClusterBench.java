@@ -25,6 +25,7 @@ import jeton.server.business.SmtpSettings;
  * machine, so that it tells what replication costs and not what more machines bring.
  */
 public final class ClusterBench {
+  private static final String NETWORK = "10.77.77.";
   private static final Path SCRIPT = Path.of("e2e/galera.sh");
   private static final String USER = "jeton";
   private static final int WARM_UP = 6_000;
@@ -126,9 +127,9 @@ public final class ClusterBench {
   }
 
   private static String url(int first, int... others) {
-    StringBuilder hosts = new StringBuilder("127.0.0.1:450" + first);
+    StringBuilder hosts = new StringBuilder(NETWORK + first);
     for (int other : others) {
-      hosts.append(",127.0.0.1:450").append(other);
+      hosts.append(",").append(NETWORK).append(other);
     }
     return "jdbc:mariadb:sequential://" + hosts + "/jeton?connectTimeout=2000&socketTimeout=15000";
   }

@@ -12,10 +12,14 @@ import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
 
-/** Three nodes of a replicated database on this machine (e2e/galera.sh). */
+/**
+ * Three nodes of a replicated database on this machine, each in a network of its own
+ * (e2e/galera.sh).
+ */
 public final class Nodes implements AutoCloseable {
   public static final int MANY = 3;
   public static final String USER = "jeton";
+  private static final String NETWORK = "10.77.77.";
   private static final Path SCRIPT =
       Path.of(System.getProperty("jeton.drill.root", ".")).resolve("e2e/galera.sh");
 
@@ -60,7 +64,7 @@ public final class Nodes implements AutoCloseable {
   public static String url(int first) {
     StringBuilder hosts = new StringBuilder();
     for (int i = 0; i < MANY; i++) {
-      hosts.append(i == 0 ? "" : ",").append("127.0.0.1:450").append((first - 1 + i) % MANY + 1);
+      hosts.append(i == 0 ? "" : ",").append(NETWORK).append((first - 1 + i) % MANY + 1);
     }
     return "jdbc:mariadb:sequential://" + hosts + "/jeton?connectTimeout=2000&socketTimeout=15000";
   }
@@ -68,8 +72,7 @@ public final class Nodes implements AutoCloseable {
   /** One number, as a node has it. */
   static long number(int node, String sql) throws SQLException {
     try (Connection connection =
-            DriverManager.getConnection(
-                "jdbc:mariadb://127.0.0.1:450" + node + "/jeton", USER, USER);
+            DriverManager.getConnection("jdbc:mariadb://" + NETWORK + node + "/jeton", USER, USER);
         ResultSet found = connection.createStatement().executeQuery(sql)) {
       found.next();
       return found.getLong(1);

@@ -43,6 +43,7 @@ public final class ChildServer implements AutoCloseable {
   private String databaseUrl;
   private List<String> javaOptions = List.of();
   private Map<String, String> environment = Map.of();
+  private int port;
   private String classPath = System.getProperty("java.class.path");
 
   public ChildServer(Path home) throws IOException {
@@ -74,6 +75,11 @@ public final class ChildServer implements AutoCloseable {
   /** Has processes started from now on reach the database by another address. */
   public void reachDatabaseBy(String url) {
     databaseUrl = url;
+  }
+
+  /** Has processes started from now on listen there; 0 takes a free port. */
+  public void listenAt(int itsPort) {
+    port = itsPort;
   }
 
   /** Has processes started from now on run with further options of Java. */
@@ -111,7 +117,7 @@ public final class ChildServer implements AutoCloseable {
                 "-cp",
                 classPath,
                 "jeton.server.JetonServer",
-                "--server.port=0",
+                "--server.port=" + port,
                 "--jeton.trusts-own-machine=true"));
     command.addAll(1, javaOptions);
     command.addAll(List.of(arguments));

@@ -4,7 +4,6 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
-import java.net.ServerSocket;
 import java.net.Socket;
 import java.net.URI;
 import java.nio.file.Files;
@@ -35,9 +34,7 @@ public final class S3Service implements AutoCloseable {
     if (!Files.isDirectory(LIB)) {
       throw new AssertionError(LIB + " is missing: build standins/s3 first");
     }
-    try (ServerSocket free = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
-      port = free.getLocalPort();
-    }
+    port = Ports.free();
     Files.createDirectories(folder);
     Path settings =
         Files.writeString(
