@@ -4380,7 +4380,7 @@ export interface components {
             /** Format: int64 */
             forgotten: number;
             /** @enum {string} */
-            kind: "NETWORKS" | "CONFIRM_LINKS" | "SIGHTINGS" | "CONNECTION_LOGS" | "SIGN_INS" | "UNUSED_FILES";
+            kind: "NETWORKS" | "CONFIRM_LINKS" | "SIGHTINGS" | "CONNECTION_LOGS" | "SIGN_INS" | "READINGS" | "UNUSED_FILES";
             /** Format: int32 */
             leastDays: number;
             /** Format: date-time */

@@ -24,6 +24,10 @@ export const KEPT: Record<KeptKind, { words: string; hint: string }> = {
     words: 'Sign-ins to Jeton',
     hint: 'When, and from which network.',
   },
+  READINGS: {
+    words: 'Who read which email',
+    hint: 'Opened, clicked, left by it. Numbers stay; filters by what was read reach back this far.',
+  },
   UNUSED_FILES: {
     words: 'Files nothing uses',
     hint: 'Counted from when the last offer, page or email let go of them.',

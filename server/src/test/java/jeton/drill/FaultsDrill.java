@@ -9,7 +9,6 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.locks.LockSupport;
 import jeton.harness.ChildServer;
 import jeton.harness.Http;
 import org.junit.jupiter.api.Test;
@@ -21,31 +20,12 @@ class FaultsDrill {
 
   @TempDir Path folder;
 
-  private static void pause(int seconds) {
-    LockSupport.parkNanos(Duration.ofSeconds(seconds).toNanos());
-  }
-
-  private static void run(String... command) throws IOException, InterruptedException {
-    if (new ProcessBuilder(command).inheritIO().start().waitFor() != 0) {
-      throw new IllegalStateException(String.join(" ", command));
-    }
-  }
-
-  private static void report(String what, Load load) {
-    System.out.printf(
-        "drill faults: %-28s %5d acknowledged, %4d turned away so far%n",
-        what, load.acknowledged().size(), load.refused());
-  }
-
   @Test
   void aFullDisk_losesNothingThatWasAcknowledged_andIsForgivenOnceThereIsRoom() throws Exception {
     Path disk = Files.createDirectory(folder.resolve("disk"));
-    run("mount", "-t", "tmpfs", "-o", "size=" + DISK_MB + "m", "tmpfs", disk.toString());
-    // The mail server's own disk has room.
-    Files.createSymbolicLink(
-        Files.createDirectory(disk.resolve("home")).resolve("mailbox"),
-        Files.createDirectory(folder.resolve("mailbox")));
-    try (ChildServer server = new ChildServer(disk.resolve("home"))) {
+    Machine.run("mount", "-t", "tmpfs", "-o", "size=" + DISK_MB + "m", "tmpfs", disk.toString());
+    Path home = Machine.homeOn(disk, folder.resolve("mailbox"));
+    try (ChildServer server = new ChildServer(home)) {
       server.start();
       String key = server.makeOffer(server.owner());
       String form = "/p/forms/" + key + "/signups";
@@ -53,18 +33,18 @@ class FaultsDrill {
       List<String> people;
       try (Load load = new Load(2, form, () -> visitor)) {
         server.await(() -> load.acknowledged().size() > 100);
-        report("there is room", load);
+        Machine.report("there is room", load);
         Path ballast = disk.resolve("ballast");
         fill(ballast);
-        pause(15);
-        report("the disk is full", load);
+        Machine.pause(15);
+        Machine.report("the disk is full", load);
         System.out.println(
             "drill faults: health while it is full: "
                 + visitor.get("/actuator/health").body().replaceAll("\"groups.*", ""));
         Files.delete(ballast);
         int before = load.acknowledged().size();
         server.await(() -> load.acknowledged().size() > before + 100);
-        report("there is room again", load);
+        Machine.report("there is room again", load);
         load.close();
         people = load.acknowledged();
       }
@@ -77,7 +57,7 @@ class FaultsDrill {
       assertThat(server.number("SELECT COUNT(*) FROM person WHERE email IN (" + known + ")"))
           .isEqualTo(people.size());
     } finally {
-      run("umount", "--lazy", disk.toString());
+      Machine.run("umount", "--lazy", disk.toString());
     }
   }
 
@@ -107,13 +87,13 @@ class FaultsDrill {
       try (Load load = new Load(20, form, () -> visitor)) {
         long until = System.nanoTime() + Duration.ofSeconds(20).toNanos();
         while (server.isAlive() && System.nanoTime() < until) {
-          pause(1);
+          Machine.pause(1);
         }
         System.out.println(
             "drill faults: with 56 MB and 20 at once it "
                 + (server.isAlive() ? "held out" : "ended, as it should"));
         load.close();
-        report("memory ran out", load);
+        Machine.report("memory ran out", load);
         people = load.acknowledged();
       }
       server.killAll();

@@ -31,6 +31,11 @@ public enum Mark {
   /** After so many weeks it is all one. */
   public static final int MOST_WEEKS = 52;
 
+  /** Whether it is known from what became of emails, which is kept for a while only. */
+  public boolean isReading() {
+    return this == OPENED || this == CLICKED;
+  }
+
   /**
    * In which week after the first sign-up it happened.
    *

@@ -12,6 +12,11 @@ public enum KeptKind {
   CONNECTION_LOGS(30, 1),
   /** Who signed in to Jeton, from where; a network that is known need not prove itself. */
   SIGN_INS(90, 14),
+  /**
+   * Who opened, clicked and left by which email. What was counted of it stays; what is asked of
+   * people (P1) reaches as far back as this.
+   */
+  READINGS(1095, 365),
   /** Files that nothing names any more. */
   UNUSED_FILES(60, 7);
 

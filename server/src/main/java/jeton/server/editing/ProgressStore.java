@@ -17,17 +17,23 @@ class ProgressStore {
       SELECT s.id AS step_id,
              COUNT(DISTINCT CASE WHEN o.state IN ('SENT', 'BOUNCED') THEN o.person_id END) AS sent,
              COUNT(DISTINCT CASE WHEN o.state IN ('BOUNCED', 'REFUSED') THEN o.person_id END) AS bounced,
-             COUNT(DISTINCT CASE WHEN g.opened_at IS NOT NULL OR g.clicked_at IS NOT NULL THEN o.person_id END) AS opened,
+             COUNT(DISTINCT CASE WHEN g.opened_at IS NOT NULL OR g.clicked_at IS NOT NULL THEN o.person_id END)
+               + COALESCE(MAX(f.opened), 0) AS opened,
              COUNT(DISTINCT CASE WHEN g.opened_at IS NULL AND g.machine_opened_at IS NOT NULL THEN o.person_id END)
-               AS machine_opened,
-             COUNT(DISTINCT CASE WHEN g.clicked_at IS NOT NULL THEN o.person_id END) AS clicked,
-             COUNT(DISTINCT CASE WHEN g.left_at IS NOT NULL THEN o.person_id END) AS people_left,
+               + COALESCE(MAX(f.machine_opened), 0) AS machine_opened,
+             COUNT(DISTINCT CASE WHEN g.clicked_at IS NOT NULL THEN o.person_id END)
+               + COALESCE(MAX(f.clicked), 0) AS clicked,
+             COUNT(DISTINCT CASE WHEN g.left_at IS NOT NULL THEN o.person_id END)
+               + COALESCE(MAX(f.gone), 0) AS people_left,
              (SELECT COUNT(*) FROM run_step t WHERE t.step_id = s.id AND t.skipped) AS skipped,
              (SELECT COUNT(*) FROM run r
                WHERE r.sequence_id = s.sequence_id AND r.ended_at IS NULL AND r.next_step_id = s.id) AS ahead
         FROM step s
         LEFT JOIN outbox o ON o.step_id = s.id
         LEFT JOIN email_reading g ON g.outbox_id = o.id
+        LEFT JOIN (SELECT source_id, SUM(opened) AS opened, SUM(machine_opened) AS machine_opened,
+                          SUM(clicked) AS clicked, SUM(gone) AS gone
+                     FROM forgotten_reading WHERE kind = 'FOLLOW_UP' GROUP BY source_id) f ON f.source_id = s.id
        WHERE s.sequence_id = :sequenceId AND s.deleted_at IS NULL
        GROUP BY s.id, s.sequence_id
       """;

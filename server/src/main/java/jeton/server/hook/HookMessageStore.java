@@ -107,16 +107,12 @@ class HookMessageStore implements Fading {
   private static final String FORGET =
       "DELETE FROM hook_message WHERE settled_at < :before LIMIT :most";
 
-  private static final String FORGET_REMOVED =
-      """
-      DELETE FROM hook_message
-       WHERE hook_id IN (SELECT id FROM hook WHERE removed_at IS NOT NULL) LIMIT :most
-      """;
+  private static final String REMOVED = "SELECT id FROM hook WHERE removed_at IS NOT NULL";
+  // By the number of the hook: named by a subquery, all messages would be read and locked.
+  private static final String FORGET_MESSAGES =
+      "DELETE FROM hook_message WHERE hook_id = :hookId LIMIT :most";
   private static final String FORGET_QUEUES =
-      """
-      DELETE FROM hook_queue
-       WHERE hook_id IN (SELECT id FROM hook WHERE removed_at IS NOT NULL) LIMIT :most
-      """;
+      "DELETE FROM hook_queue WHERE hook_id = :hookId LIMIT :most";
 
   private final JdbcClient db;
   private final NamedParameterJdbcTemplate batch;
@@ -367,8 +363,13 @@ class HookMessageStore implements Fading {
 
   /** Forgets some of what belonged to hooks that were removed; returns how much. */
   int forgetRemoved(int most) {
-    return db.sql(FORGET_REMOVED).param("most", most).update()
-        + db.sql(FORGET_QUEUES).param("most", most).update();
+    int forgotten = 0;
+    for (long hookId : db.sql(REMOVED).query(Long.class).list()) {
+      for (String sql : List.of(FORGET_MESSAGES, FORGET_QUEUES)) {
+        forgotten += db.sql(sql).param("hookId", hookId).param("most", most).update();
+      }
+    }
+    return forgotten;
   }
 
   private static HookMessage read(ResultSet row, int n) throws SQLException {

@@ -69,12 +69,16 @@ class IssueStore {
       SELECT o.issue_id, COALESCE(o.version, 'A') AS version,
              SUM(o.state = 'WAITING') AS waiting, SUM(o.state = 'SENT') AS sent,
              SUM(o.state IN ('REFUSED', 'GIVEN_UP')) AS failed, SUM(o.state = 'DROPPED') AS dropped,
-             SUM(g.opened_at IS NOT NULL OR g.clicked_at IS NOT NULL) AS opened,
-             SUM(g.opened_at IS NULL AND g.clicked_at IS NULL AND g.machine_opened_at IS NOT NULL) AS machine,
-             SUM(g.clicked_at IS NOT NULL) AS clicked, SUM(g.left_at IS NOT NULL) AS gone,
+             SUM(g.opened_at IS NOT NULL OR g.clicked_at IS NOT NULL) + COALESCE(MAX(f.opened), 0) AS opened,
+             SUM(g.opened_at IS NULL AND g.clicked_at IS NULL AND g.machine_opened_at IS NOT NULL)
+               + COALESCE(MAX(f.machine_opened), 0) AS machine,
+             SUM(g.clicked_at IS NOT NULL) + COALESCE(MAX(f.clicked), 0) AS clicked,
+             SUM(g.left_at IS NOT NULL) + COALESCE(MAX(f.gone), 0) AS gone,
              MAX(CASE WHEN o.state = 'WAITING' THEN o.due_at END) AS last_due
         FROM outbox o
         LEFT JOIN email_reading g ON g.outbox_id = o.id
+        LEFT JOIN forgotten_reading f
+          ON f.kind = 'MAILING' AND f.source_id = o.issue_id AND f.version = COALESCE(o.version, 'A')
        WHERE o.issue_id IN (:ids)
        GROUP BY o.issue_id, COALESCE(o.version, 'A')
       """;

@@ -2,8 +2,11 @@ package jeton.server.numbers;
 
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
@@ -68,15 +71,13 @@ public class Counting {
   }
 
   private void count(long offerId, List<Long> people, ZoneId zone) {
+    Map<Long, Map<Mark, LocalDate>> known = marks.known(offerId, people);
     Set<Tracked> before =
-        together(
-            store.known(offerId, people),
-            marks.known(offerId, people),
-            sources.known(offerId, people));
+        together(store.known(offerId, people), known, sources.known(offerId, people));
     Set<Tracked> now =
         together(
             store.count(offerId, people, zone),
-            marks.count(offerId, people, zone),
+            withForgotten(marks.count(offerId, people, zone), known),
             sources.count(offerId, people));
     if (!before.equals(now)) {
       List<Tracked> all = List.copyOf(now);
@@ -89,6 +90,27 @@ public class Counting {
       sources.add(changes.sources());
     }
     store.done(offerId, people);
+  }
+
+  /** What was read before readings were forgotten is known by its mark alone. */
+  private Map<Long, Map<Mark, LocalDate>> withForgotten(
+      Map<Long, Map<Mark, LocalDate>> counted, Map<Long, Map<Mark, LocalDate>> known) {
+    Optional<LocalDate> keptFrom = emails.keptFrom();
+    if (keptFrom.isEmpty()) {
+      return counted;
+    }
+    Map<Long, Map<Mark, LocalDate>> all = new HashMap<>();
+    counted.forEach((person, itsMarks) -> all.put(person, new EnumMap<>(itsMarks)));
+    known.forEach(
+        (person, itsMarks) ->
+            itsMarks.forEach(
+                (mark, day) -> {
+                  if (mark.isReading() && day.isBefore(keptFrom.get())) {
+                    all.computeIfAbsent(person, one -> new EnumMap<>(Mark.class))
+                        .merge(mark, day, (a, b) -> a.isBefore(b) ? a : b);
+                  }
+                }));
+    return all;
   }
 
   private static Set<Tracked> together(

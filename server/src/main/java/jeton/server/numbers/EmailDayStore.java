@@ -12,6 +12,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ThreadLocalRandom;
 import java.util.stream.IntStream;
 import jeton.core.numbers.DayRange;
@@ -45,6 +46,13 @@ class EmailDayStore {
       """;
   private static final String TURN =
       "SELECT id FROM email_day_turn WHERE id = 1 FOR UPDATE SKIP LOCKED";
+  private static final String WAIT_FOR_TURN =
+      "SELECT id FROM email_day_turn WHERE id = 1 FOR UPDATE";
+  private static final String COUNTED_FROM = "SELECT counted_from FROM email_day_turn WHERE id = 1";
+  private static final String COUNT_FROM =
+      "UPDATE email_day_turn SET counted_from = GREATEST(COALESCE(counted_from, :day), :day) WHERE id = 1";
+  private static final String DUE_BEFORE =
+      "SELECT COUNT(*) FROM (SELECT 1 FROM email_day_due WHERE day < :day AND day >= COALESCE(:from, day) LIMIT 1) one";
   private static final String DUE =
       "SELECT day, slot, changes FROM email_day_due ORDER BY day DESC, slot LIMIT :most";
   private static final String DONE =
@@ -196,6 +204,33 @@ class EmailDayStore {
   /** Whether it is this transaction's turn to count. */
   boolean takesTurn() {
     return db.sql(TURN).query(Long.class).optional().isPresent();
+  }
+
+  /** Has nobody else count until this transaction ends. */
+  void waitForTurn() {
+    db.sql(WAIT_FOR_TURN).query(Long.class).single();
+  }
+
+  /** The first day that may be counted anew: of those before, not all is known any more. */
+  Optional<LocalDate> countedFrom() {
+    return db.sql(COUNTED_FROM)
+        .query((row, n) -> Optional.ofNullable(row.getObject(1, LocalDate.class)))
+        .single();
+  }
+
+  /** Has days before this one counted no more. */
+  void countFrom(LocalDate day) {
+    db.sql(COUNT_FROM).param("day", day).update();
+  }
+
+  /** Whether a day before this one, of those that are counted, waits for it. */
+  boolean isDueBefore(LocalDate day) {
+    return 0
+        < db.sql(DUE_BEFORE)
+            .param("day", day)
+            .param("from", countedFrom().orElse(null))
+            .query(Long.class)
+            .single();
   }
 
   /** The notes of the newest days that are due. */

@@ -159,7 +159,9 @@ public class EmailDays {
   private boolean count(List<EmailDayStore.Due> notes, ZoneId zone) {
     LocalDate day = notes.get(0).day();
     long begun = System.nanoTime();
-    store.count(day, zone);
+    if (store.countedFrom().filter(day::isBefore).isEmpty()) {
+      store.count(day, zone);
+    }
     notes.forEach(store::done);
     long took = System.nanoTime() - begun;
     if (took > LONG.toNanos()) {
@@ -168,7 +170,12 @@ public class EmailDays {
     return true;
   }
 
-  /** Has all days counted anew. */
+  /** The first day of which all readings are kept, once some were forgotten. */
+  Optional<LocalDate> keptFrom() {
+    return store.countedFrom();
+  }
+
+  /** Has all days counted anew, as far back as readings are kept. */
   void markAll() {
     store.markAll();
   }

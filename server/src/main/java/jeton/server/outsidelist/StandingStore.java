@@ -68,11 +68,10 @@ class StandingStore implements Fading {
       DELETE FROM handing_on
        WHERE list_id = :listId AND person_id = :personId AND claim = :claim AND state = 'NEW'
       """;
+  private static final String REMOVED = "SELECT id FROM outside_list WHERE removed_at IS NOT NULL";
+  // By the number of the list: named by a subquery, all rows would be read and locked.
   private static final String FORGET_REMOVED =
-      """
-      DELETE FROM handing_on
-       WHERE list_id IN (SELECT id FROM outside_list WHERE removed_at IS NOT NULL) LIMIT :most
-      """;
+      "DELETE FROM handing_on WHERE list_id = :listId LIMIT :most";
   private static final String LISTS = "SELECT id FROM outside_list";
   private static final String FORGET_WORDS =
       """
@@ -272,7 +271,11 @@ class StandingStore implements Fading {
    * @return how much
    */
   int forgetRemoved(int most) {
-    return db.sql(FORGET_REMOVED).param("most", most).update();
+    int forgotten = 0;
+    for (long listId : db.sql(REMOVED).query(Long.class).list()) {
+      forgotten += db.sql(FORGET_REMOVED).param("listId", listId).param("most", most).update();
+    }
+    return forgotten;
   }
 
   /** They left there, and the service need not be told. */

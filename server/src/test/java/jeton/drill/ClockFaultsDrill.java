@@ -1,0 +1,130 @@
+package jeton.drill;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicBoolean;
+import jeton.core.email.EmailButton;
+import jeton.core.email.EmailContent;
+import jeton.core.followup.Wait;
+import jeton.harness.ChildServer;
+import jeton.harness.Http;
+import jeton.server.sequence.SequenceDraft;
+import jeton.standins.mailbox.ReceivedEmail;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/**
+ * The clock of a machine goes an hour ahead, and an hour back, while people come. The process reads
+ * it through a library that adds what a file says (Debian's faketime).
+ */
+class ClockFaultsDrill {
+  private static final String LIBRARY = "/usr/lib/x86_64-linux-gnu/faketime/libfaketimeMT.so.1";
+  private static final int AT_ONCE = 2;
+
+  @TempDir Path folder;
+
+  @Test
+  void anHourAheadAndBack_nobodyIsTurnedAwayOrWrittenToTwice() throws Exception {
+    Path offset = folder.resolve("offset");
+    set(offset, "+0");
+    try (ChildServer server = new ChildServer(folder.resolve("home"))) {
+      server.withEnvironment(
+          Map.of(
+              "LD_PRELOAD",
+              LIBRARY,
+              "FAKETIME_TIMESTAMP_FILE",
+              offset.toString(),
+              "FAKETIME_CACHE_DURATION",
+              "1",
+              "FAKETIME_DONT_FAKE_MONOTONIC",
+              "1"));
+      server.start();
+      Http owner = server.owner();
+      String form = server.makeOffer(owner);
+      followAnHourLater(server, owner);
+      Journeys journeys = new Journeys(server.visitor(), server.mailbox, form);
+      ExecutorService people = Executors.newFixedThreadPool(AT_ONCE);
+      AtomicBoolean over = new AtomicBoolean();
+      for (int i = 0; i < AT_ONCE; i++) {
+        people.execute(
+            () -> {
+              while (!over.get()) {
+                journeys.go();
+              }
+            });
+      }
+      Machine.pause(15);
+      report("all is well", server, journeys);
+      set(offset, "+3600");
+      Machine.pause(20);
+      report("an hour ahead", server, journeys);
+      set(offset, "+0");
+      Machine.pause(20);
+      report("right again", server, journeys);
+      set(offset, "-3600");
+      Machine.pause(20);
+      report("an hour behind", server, journeys);
+      set(offset, "+0");
+      Machine.pause(20);
+      report("right again", server, journeys);
+      over.set(true);
+      people.shutdown();
+      server.await(() -> journeys.underWay() == 0);
+
+      // An hour after all of it.
+      set(offset, "+7500");
+      server.await(
+          () ->
+              server.number("SELECT COUNT(*) FROM outbox WHERE try_at IS NOT NULL") == 0
+                  && server.number("SELECT COUNT(*) FROM run WHERE ended_at IS NULL") == 0);
+      report("when all is due", server, journeys);
+      Map<Long, Long> emails =
+          Load.emailsByAddress(server.mailbox, addresses(server.mailbox.all()));
+      System.out.println("drill faults: emails each got, and how many people: " + emails);
+      assertThat(journeys.brokenOff()).as("turned away, or left waiting").isZero();
+      // Asked to confirm, handed over, followed up; who left did not get the last.
+      assertThat(emails.keySet()).isSubsetOf(2L, 3L);
+      assertThat(emails.get(3L)).isGreaterThan(journeys.made() * 8 / 10);
+    }
+  }
+
+  private static List<String> addresses(List<ReceivedEmail> received) {
+    return received.stream().map(ReceivedEmail::to).distinct().toList();
+  }
+
+  private static void set(Path offset, String to) throws IOException {
+    Files.writeString(offset, to + "\n");
+  }
+
+  private static void report(String what, ChildServer server, Journeys journeys) {
+    System.out.printf(
+        "drill faults: clock: %-16s %4d went the whole way, %d broke off, %d emails wait, %d of them for later%n",
+        what,
+        journeys.made(),
+        journeys.brokenOff(),
+        server.number("SELECT COUNT(*) FROM outbox WHERE try_at IS NOT NULL"),
+        server.number(
+            "SELECT COUNT(*) FROM outbox WHERE try_at > UTC_TIMESTAMP(3) + INTERVAL 1 MINUTE"));
+  }
+
+  private static void followAnHourLater(ChildServer server, Http owner) {
+    EmailContent words = new EmailContent("An hour later", "", "<p>x</p>", EmailButton.NONE);
+    SequenceDraft draft =
+        new SequenceDraft(
+            "Welcome",
+            List.of(
+                new SequenceDraft.StepDraft(Optional.empty(), true, 1, Wait.Unit.HOURS, words)));
+    Map<String, Object> save =
+        Map.of("version", server.number("SELECT version FROM sequence"), "sequence", draft);
+    String path = "/api/sequences/" + server.number("SELECT id FROM sequence");
+    assertThat(owner.json("PUT", path, save).status()).isEqualTo(200);
+  }
+}
