@@ -5,14 +5,10 @@ import java.io.FilterInputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.time.Clock;
-import java.time.Duration;
-import java.time.Instant;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalLong;
@@ -36,10 +32,7 @@ import software.amazon.awssdk.services.s3.model.S3Object;
  * when the service does not answer.
  */
 final class BucketShelf implements Shelf {
-  private static final Duration UNTIL_LOCKS_ARE_STALE = Duration.ofHours(6);
   private static final int NOT_THERE = 404;
-  private static final int THERE_ALREADY = 412;
-  private static final int AT_THE_SAME_TIME = 409;
 
   private final ShelfAddress.Bucket place;
   private final String prefix;
@@ -225,46 +218,18 @@ final class BucketShelf implements Shelf {
     }
   }
 
-  /** By a name that nothing has yet, where the service knows conditions (RFC 9110, 13.1.2). */
   @Override
   public <T> T alone(String lock, Supplier<T> work) throws IOException {
-    if (!isHeldByUs(lock)) {
-      Instant since = since(lock);
-      if (since.plus(UNTIL_LOCKS_ARE_STALE).isAfter(clock.instant())) {
-        throw new Taken("since " + since);
-      }
-      remove(lock);
-      if (!isHeldByUs(lock)) {
-        throw new Taken("just now");
-      }
-    }
-    try {
+    try (BucketLock held = hold(lock)) {
       return work.get();
-    } finally {
-      remove(lock);
     }
   }
 
-  private boolean isHeldByUs(String lock) throws IOException {
-    RequestBody now = RequestBody.fromString(clock.instant().toString());
+  private BucketLock hold(String lock) throws IOException {
     try {
-      s3.putObject(to(lock).ifNoneMatch("*").build(), now);
-      return true;
-    } catch (AwsServiceException refused) {
-      if (refused.statusCode() == THERE_ALREADY || refused.statusCode() == AT_THE_SAME_TIME) {
-        return false;
-      }
-      throw trouble(refused);
+      return BucketLock.hold(s3, place.name(), prefix + lock, clock);
     } catch (SdkException away) {
       throw trouble(away);
-    }
-  }
-
-  private Instant since(String lock) throws IOException {
-    try (InputStream said = read(lock, 0)) {
-      return Instant.parse(new String(said.readAllBytes(), StandardCharsets.US_ASCII));
-    } catch (NoSuchFileException | DateTimeParseException letGo) {
-      return Instant.EPOCH;
     }
   }
 

@@ -65,7 +65,7 @@ public interface Shelf extends AutoCloseable {
 
   /**
    * Does something while nobody else holds the same lock, on whatever machine. That of a process
-   * that died is free at once in a folder, and after six hours in a bucket.
+   * that died is free at once in a folder, and after an hour in a bucket.
    *
    * @throws Taken when somebody holds it
    */

@@ -2,6 +2,8 @@ package jeton.server.shelf;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.when;
 
 import java.io.IOException;
 import java.io.InputStream;
@@ -11,8 +13,16 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
+import java.util.List;
 import java.util.Random;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import java.util.stream.IntStream;
 import jeton.core.upkeep.ShelfAddress;
 import jeton.harness.S3Service;
@@ -22,6 +32,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import software.amazon.awssdk.services.s3.S3Client;
 
 /** A folder and a bucket do the same. */
 class ShelfTest {
@@ -119,11 +130,11 @@ class ShelfTest {
   }
 
   @Test
-  void aLockInABucket_ofSomebodyWhoDied_isFreeAfterSixHours() throws IOException {
+  void aLockInABucket_ofSomebodyWhoIsSilent_isFreeAfterAnHour() throws IOException {
     Clock now = Clock.systemUTC();
     try (Shelf shelf = bucket(now);
-        Shelf soon = bucket(Clock.offset(now, Duration.ofHours(5)));
-        Shelf later = bucket(Clock.offset(now, Duration.ofHours(7)))) {
+        Shelf soon = bucket(Clock.offset(now, Duration.ofMinutes(50)));
+        Shelf later = bucket(Clock.offset(now, Duration.ofMinutes(70)))) {
       shelf.<Object>alone(
           "dead",
           () -> {
@@ -135,6 +146,51 @@ class ShelfTest {
               throw new UncheckedIOException(never);
             }
           });
+    }
+  }
+
+  @Test
+  void whoHoldsALockForHours_saysSo_andItStaysTheirs() throws IOException {
+    S3Client client = Shelves.client(S3Settings.of(s3.environment()));
+    Instant[] now = {Instant.parse("2026-03-02T09:00:00Z")};
+    Clock clock = mock(Clock.class);
+    when(clock.instant()).thenAnswer(asked -> now[0]);
+    try (client;
+        BucketLock lock = BucketLock.hold(client, "shop", "long", clock)) {
+      now[0] = now[0].plus(Duration.ofMinutes(50));
+      lock.beat();
+      now[0] = now[0].plus(Duration.ofMinutes(50));
+      assertThatThrownBy(() -> BucketLock.hold(client, "shop", "long", clock))
+          .isInstanceOf(Shelf.Taken.class);
+    }
+  }
+
+  @Test
+  void ofManyWhoTakeOverALockAtOnce_oneHoldsIt_andTheFirstLetsGoOfNothing() throws Exception {
+    S3Client client = Shelves.client(S3Settings.of(s3.environment()));
+    Clock later = Clock.offset(Clock.systemUTC(), Duration.ofHours(2));
+    ExecutorService many = Executors.newFixedThreadPool(8);
+    try (client;
+        BucketLock dead = BucketLock.hold(client, "shop", "left", Clock.systemUTC())) {
+      List<Future<BucketLock>> tries =
+          many.invokeAll(
+              Collections.nCopies(8, () -> BucketLock.hold(client, "shop", "left", later)));
+      List<BucketLock> held = new ArrayList<>();
+      for (Future<BucketLock> one : tries) {
+        try {
+          held.add(one.get());
+        } catch (ExecutionException taken) {
+          assertThat(taken).hasCauseInstanceOf(Shelf.Taken.class);
+        }
+      }
+      assertThat(held).hasSize(1);
+      dead.close();
+      assertThatThrownBy(() -> BucketLock.hold(client, "shop", "left", later))
+          .isInstanceOf(Shelf.Taken.class);
+      held.get(0).close();
+      BucketLock.hold(client, "shop", "left", later).close();
+    } finally {
+      many.shutdownNow();
     }
   }
 
