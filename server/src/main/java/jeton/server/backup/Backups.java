@@ -29,6 +29,7 @@ import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import jeton.server.database.DatabaseTools;
 import jeton.server.database.DatabaseTrouble;
+import jeton.server.disk.Durable;
 import jeton.server.shelf.Shelf;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -294,6 +295,7 @@ final class Backups {
           Files.copy(octets, key);
         }
         Files.setPosixFilePermissions(key, PosixFilePermissions.fromString("rw-------"));
+        Durable.sync(key);
       }
       home.files().open();
       for (String hash : whole.manifest().files()) {

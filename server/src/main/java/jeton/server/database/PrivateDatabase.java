@@ -17,6 +17,7 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
+import jeton.server.disk.Durable;
 import org.springframework.util.FileSystemUtils;
 
 /**
@@ -146,11 +147,13 @@ public final class PrivateDatabase implements AutoCloseable {
   /** A killed Jeton leaves its database running: it still holds the files we need. */
   private static void stopLeftOver(Path folder) throws IOException, InterruptedException {
     Path pidFile = folder.resolve("data/mariadbd.pid");
-    if (!Files.exists(pidFile)) {
+    String pid = Files.exists(pidFile) ? Files.readString(pidFile).strip() : "";
+    // It is empty where the power was lost soon after it was written: then nothing runs, either.
+    if (!pid.matches("\\d{1,18}")) {
       return;
     }
-    long pid = Long.parseLong(Files.readString(pidFile).strip());
-    ProcessHandle leftOver = ProcessHandle.of(pid).filter(p -> isOurs(p, folder)).orElse(null);
+    ProcessHandle leftOver =
+        ProcessHandle.of(Long.parseLong(pid)).filter(p -> isOurs(p, folder)).orElse(null);
     if (leftOver != null) {
       leftOver.destroy();
       leftOver
@@ -168,12 +171,13 @@ public final class PrivateDatabase implements AutoCloseable {
 
   private static String password(Path folder) throws IOException {
     Path file = folder.resolve("password");
-    if (!Files.exists(file)) {
+    if (!Files.exists(file) || Files.size(file) == 0) {
       byte[] random = new byte[20];
       new SecureRandom().nextBytes(random);
+      Files.deleteIfExists(file);
       Files.createFile(
           file, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
-      Files.writeString(file, HexFormat.of().formatHex(random));
+      Durable.write(file, HexFormat.of().formatHex(random));
     }
     return Files.readString(file).strip();
   }

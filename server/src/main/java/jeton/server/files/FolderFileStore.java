@@ -20,6 +20,7 @@ import java.util.HexFormat;
 import java.util.List;
 import java.util.OptionalLong;
 import java.util.stream.Stream;
+import jeton.server.disk.Durable;
 import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
 
@@ -60,7 +61,7 @@ final class FolderFileStore implements FileStore {
       Path place = place(kept.hash());
       Files.createDirectories(place.getParent());
       Files.move(draft, place, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-      sync(place.getParent());
+      Durable.sync(place.getParent());
       return kept;
     } finally {
       Files.deleteIfExists(draft);
@@ -86,6 +87,7 @@ final class FolderFileStore implements FileStore {
   public void begin(String draft) throws IOException {
     Files.createDirectories(draft(draft).getParent());
     Files.createFile(draft(draft));
+    Durable.sync(draft(draft).getParent());
   }
 
   @Override
@@ -104,6 +106,8 @@ final class FolderFileStore implements FileStore {
       }
       channel.position(offset);
       copy(piece, channel, most);
+      // Whoever is told how much there is begins there again.
+      channel.force(true);
       return channel.size();
     } catch (OverlappingFileLockException somebodyElse) {
       return Files.size(draft(draft));
@@ -138,7 +142,7 @@ final class FolderFileStore implements FileStore {
       } catch (FileAlreadyExistsException sameContentMeanwhile) {
         return kept;
       }
-      sync(place.getParent());
+      Durable.sync(place.getParent());
     }
     return kept;
   }
@@ -179,13 +183,6 @@ final class FolderFileStore implements FileStore {
       throw new IllegalArgumentException("Not a draft's name");
     }
     return name;
-  }
-
-  /** A name is in its folder for good only once the folder is written too. */
-  private static void sync(Path folder) throws IOException {
-    try (FileChannel channel = FileChannel.open(folder, StandardOpenOption.READ)) {
-      channel.force(true);
-    }
   }
 
   private static Kept write(InputStream content, long most, Path draft) throws IOException {

@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.OptionalLong;
 import java.util.function.Supplier;
 import java.util.stream.Stream;
+import jeton.server.disk.Durable;
 import org.springframework.util.FileSystemUtils;
 
 /** A folder of this machine, which its owner alone reads. */
@@ -103,15 +104,9 @@ final class FolderShelf implements Shelf {
     Path place = folder.resolve(name);
     Files.createDirectories(place.getParent());
     // On the disk before it has its name, and its name on the disk before anything builds on it.
-    sync(draft);
+    Durable.sync(draft);
     Files.move(draft, place, StandardCopyOption.ATOMIC_MOVE);
-    sync(place.getParent());
-  }
-
-  private static void sync(Path file) throws IOException {
-    try (FileChannel channel = FileChannel.open(file, StandardOpenOption.READ)) {
-      channel.force(true);
-    }
+    Durable.sync(place.getParent());
   }
 
   @Override

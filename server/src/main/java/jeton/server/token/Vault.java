@@ -17,6 +17,7 @@ import javax.crypto.Cipher;
 import javax.crypto.spec.GCMParameterSpec;
 import javax.crypto.spec.SecretKeySpec;
 import jeton.server.business.JetonSettings;
+import jeton.server.disk.Durable;
 import org.springframework.stereotype.Component;
 
 /**
@@ -136,9 +137,11 @@ public class Vault {
             "secret",
             ".new",
             PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
-    Files.writeString(draft, Base64.getEncoder().encodeToString(fresh) + "\n");
+    // On the disk before anything is encrypted with it.
+    Durable.write(draft, Base64.getEncoder().encodeToString(fresh) + "\n");
     try {
       Files.createLink(file, draft);
+      Durable.sync(file.getParent());
     } catch (FileAlreadyExistsException anothersIsThere) {
       // Read next.
     } finally {
