@@ -10,7 +10,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
 import jeton.core.email.EmailButton;
 import jeton.core.email.EmailContent;
 import jeton.core.followup.Wait;
@@ -22,65 +23,49 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /**
- * The clock of a machine goes an hour ahead, and an hour back, while people come. The process reads
- * it through a library that adds what a file says (Debian's faketime).
+ * The clock of a machine goes an hour ahead, and an hour back, while people come ({@link
+ * OffClockServer}). The database's own clock is asked for nothing but by the doctor.
  */
 class ClockFaultsDrill {
-  private static final String LIBRARY = "/usr/lib/x86_64-linux-gnu/faketime/libfaketimeMT.so.1";
-  private static final int AT_ONCE = 2;
+  private static final int APART_MS = 300;
 
   @TempDir Path folder;
 
   @Test
   void anHourAheadAndBack_nobodyIsTurnedAwayOrWrittenToTwice() throws Exception {
     Path offset = folder.resolve("offset");
-    set(offset, "+0");
+    set(offset, "PT0S");
     try (ChildServer server = new ChildServer(folder.resolve("home"))) {
-      server.withEnvironment(
-          Map.of(
-              "LD_PRELOAD",
-              LIBRARY,
-              "FAKETIME_TIMESTAMP_FILE",
-              offset.toString(),
-              "FAKETIME_CACHE_DURATION",
-              "1",
-              "FAKETIME_DONT_FAKE_MONOTONIC",
-              "1"));
-      server.start();
+      server.withEnvironment(Map.of(OffClockServer.OFFSET, offset.toString()));
+      server.beginWith(OffClockServer.class);
+      server.start("--jeton.clock=test");
       Http owner = server.owner();
       String form = server.makeOffer(owner);
       followAnHourLater(server, owner);
       Journeys journeys = new Journeys(server.visitor(), server.mailbox, form);
-      ExecutorService people = Executors.newFixedThreadPool(AT_ONCE);
-      AtomicBoolean over = new AtomicBoolean();
-      for (int i = 0; i < AT_ONCE; i++) {
-        people.execute(
-            () -> {
-              while (!over.get()) {
-                journeys.go();
-              }
-            });
-      }
+      ExecutorService people = Executors.newCachedThreadPool();
+      ScheduledExecutorService timer = Executors.newSingleThreadScheduledExecutor();
+      timer.scheduleAtFixedRate(
+          () -> people.execute(journeys::go), 0, APART_MS, TimeUnit.MILLISECONDS);
       Machine.pause(15);
       report("all is well", server, journeys);
-      set(offset, "+3600");
+      set(offset, "PT1H");
       Machine.pause(20);
       report("an hour ahead", server, journeys);
-      set(offset, "+0");
+      set(offset, "PT0S");
       Machine.pause(20);
       report("right again", server, journeys);
-      set(offset, "-3600");
+      set(offset, "PT-1H");
       Machine.pause(20);
       report("an hour behind", server, journeys);
-      set(offset, "+0");
+      set(offset, "PT0S");
       Machine.pause(20);
       report("right again", server, journeys);
-      over.set(true);
-      people.shutdown();
-      server.await(() -> journeys.underWay() == 0);
+      timer.shutdownNow();
 
       // An hour after all of it.
-      set(offset, "+7500");
+      set(offset, "PT2H5M");
+      server.await(() -> journeys.underWay() == 0);
       server.await(
           () ->
               server.number("SELECT COUNT(*) FROM outbox WHERE try_at IS NOT NULL") == 0
@@ -101,14 +86,15 @@ class ClockFaultsDrill {
   }
 
   private static void set(Path offset, String to) throws IOException {
-    Files.writeString(offset, to + "\n");
+    Files.writeString(offset, to);
   }
 
   private static void report(String what, ChildServer server, Journeys journeys) {
     System.out.printf(
-        "drill faults: clock: %-16s %4d went the whole way, %d broke off, %d emails wait, %d of them for later%n",
+        "drill faults: clock: %-16s %4d went the whole way, %d on it, %d broke off, %d emails wait, %d of them for later%n",
         what,
         journeys.made(),
+        journeys.underWay(),
         journeys.brokenOff(),
         server.number("SELECT COUNT(*) FROM outbox WHERE try_at IS NOT NULL"),
         server.number(

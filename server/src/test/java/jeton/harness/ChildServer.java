@@ -44,6 +44,7 @@ public final class ChildServer implements AutoCloseable {
   private List<String> javaOptions = List.of();
   private Map<String, String> environment = Map.of();
   private int port;
+  private String main = "jeton.server.JetonServer";
   private String classPath = System.getProperty("java.class.path");
 
   public ChildServer(Path home) throws IOException {
@@ -75,6 +76,11 @@ public final class ChildServer implements AutoCloseable {
   /** Has processes started from now on reach the database by another address. */
   public void reachDatabaseBy(String url) {
     databaseUrl = url;
+  }
+
+  /** Has processes started from now on begin with another class. */
+  public void beginWith(Class<?> itsMain) {
+    main = itsMain.getName();
   }
 
   /** Has processes started from now on listen there; 0 takes a free port. */
@@ -116,7 +122,7 @@ public final class ChildServer implements AutoCloseable {
                 "-XX:TieredStopAtLevel=1",
                 "-cp",
                 classPath,
-                "jeton.server.JetonServer",
+                main,
                 "--server.port=" + port,
                 "--jeton.trusts-own-machine=true"));
     command.addAll(1, javaOptions);
