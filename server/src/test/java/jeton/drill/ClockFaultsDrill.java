@@ -63,9 +63,12 @@ class ClockFaultsDrill {
       report("right again", server, journeys);
       timer.shutdownNow();
 
-      // An hour after all of it.
+      // An hour after what waits for later.
       set(offset, "PT2H5M");
       server.await(() -> journeys.underWay() == 0);
+      report("two hours ahead", server, journeys);
+      // And of those who waited until then.
+      set(offset, "PT4H");
       server.await(
           () ->
               server.number("SELECT COUNT(*) FROM outbox WHERE try_at IS NOT NULL") == 0
