@@ -168,7 +168,7 @@ final class Shots {
         () -> {
           page.reload();
           page.waitForLoadState(LoadState.NETWORKIDLE);
-          return page.getByText("Go on sending").count() > 0;
+          return page.getByText("Sending has stopped.").count() > 0;
         });
   }
 
