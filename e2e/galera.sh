@@ -45,7 +45,11 @@ plug() {
 }
 
 unplug() {
-  for n in 1 2 3; do ip netns delete "jeton-$n" 2> /dev/null || true; done
+  # The lines by themselves: those of a network whose programs are still ending stay otherwise.
+  for n in 1 2 3; do
+    ip link delete "jeton0-$n" 2> /dev/null || true
+    ip netns delete "jeton-$n" 2> /dev/null || true
+  done
   ip link delete jeton0 2> /dev/null || true
 }
 

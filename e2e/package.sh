@@ -20,7 +20,7 @@ as_jeton() { in_it runuser -u jeton -- env JETON_PORT=18080 "$@"; }
 why() { tail -n 40 "$work/serve.log" "$root/var/lib/jeton/database/mariadb.log" >&2 2> /dev/null || true; }
 up() { for _ in $(seq 240); do curl -fs http://127.0.0.1:18080/actuator/health/readiness > /dev/null 2>&1 && return; kill -0 $server 2> /dev/null || break; sleep 0.5; done; why; fails "it does not come up"; }
 serve() { as_jeton jeton serve > "$work/serve.log" 2>&1 & server=$!; up; }
-stop() { pkill -TERM -f 'jeton.server.JetonServer' || true; wait "$server" 2> /dev/null || true; }
+stop() { pkill -TERM -f '/usr/share/jeton/lib/.* jeton.server.JetonServer' || true; wait "$server" 2> /dev/null || true; }
 cleanup() { stop 2> /dev/null || true; umount "$root/proc" 2> /dev/null || true; rm -rf "$work"; }
 trap cleanup EXIT
 
