@@ -23,7 +23,7 @@ start() {
   local n=$1
   shift
   plug "$n"
-  setsid ip netns exec "jeton-$n" runuser -u $user -- env PATH="$PATH" mariadbd --no-defaults --datadir="$folder/$n" --bind-address=$net.$n \
+  setsid ip netns exec "jeton-$n" runuser -u $user -- env PATH="$PATH" mariadbd --no-defaults --datadir="$folder/$n" --bind-address=$net.$n --skip-name-resolve \
     --socket="$folder/$n.s" --pid-file="$folder/$n.pid" --log-error="$folder/$n.log" \
     --character-set-server=utf8mb4 --binlog-format=ROW --default-storage-engine=InnoDB --innodb-autoinc-lock-mode=2 --max-connections=300 \
     --wsrep-on=ON --wsrep-provider=/usr/lib/galera/libgalera_smm.so --wsrep-cluster-name=jeton --wsrep-cluster-address="gcomm://$members" \
