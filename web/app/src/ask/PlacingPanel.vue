@@ -92,7 +92,7 @@ async function send() {
     <template v-if="!isPage">
       <p v-if="seen.length === 0" class="small brass">Never seen on a site yet.</p>
       <p v-for="s in seen" :key="s.siteId" class="small">
-        Last seen on {{ s.site.name }} <When :at="s.at" />, on {{ s.pages }}
+        Last seen on {{ s.site.name }} <When within :at="s.at" />, on {{ s.pages }}
         {{ s.pages === 1 ? 'page' : 'pages' }}.
       </p>
       <div class="way">

@@ -2,12 +2,18 @@
 import { ref } from 'vue'
 import { useMoments } from './useMoments'
 
-/** A moment as people say it; in full where one points or presses, and everywhere by choice. */
-defineProps<{ at: string }>()
+/**
+ * A moment as people say it; in full where one points or presses, and everywhere by choice.
+ * Within a sentence, "today" is no name.
+ */
+defineProps<{ at: string; within?: boolean }>()
 const { words, inFull } = useMoments()
 const turned = ref(false)
+const small = (said: string) => said.replace(/^(Today|Tomorrow|Yesterday) /, (day) => day.toLowerCase())
 </script>
 
 <template>
-  <time :datetime="at" :title="inFull(at)" @click="turned = !turned">{{ words(at, turned) }}</time>
+  <time :datetime="at" :title="inFull(at)" @click="turned = !turned">{{
+    within ? small(words(at, turned)) : words(at, turned)
+  }}</time>
 </template>

@@ -112,10 +112,14 @@ describe('The mail engine', () => {
 
   it('says that it has stopped, and why, and goes on when told to', async () => {
     const halt = { at: '2026-11-20T11:00:00Z', reason: '550 relay not permitted', refusals: 20 }
-    const server = board().on('GET /mail/outbox?pile=WAITING', { ...pile('WAITING', []), halt })
+    const server = board().on('GET /mail/outbox?pile=WAITING', {
+      ...pile('WAITING', [line(4, { pile: 'WAITING', failures: 0 })]),
+      halt,
+    })
     server.on('POST /mail/go-on', {})
     const { user } = await show(EngineBoard)
     expect((await screen.findByTestId('halt')).textContent).toContain('20 emails in a row')
+    expect(screen.getAllByRole('row')[1]!.textContent).toContain('when sending goes on')
     server.on('GET /mail/outbox?pile=WAITING', pile('WAITING', []))
     await user.click(screen.getByRole('button', { name: 'Send again' }))
     await expect.poll(() => screen.queryByTestId('halt')).toBeNull()

@@ -98,8 +98,9 @@ watch(pile, () => {
   <template v-if="view">
     <v-alert v-if="view.halt" type="error" variant="tonal" data-testid="halt">
       <strong>Sending has stopped.</strong> The mail server refused {{ view.halt.refusals }} emails in a row,
-      the last with “{{ view.halt.reason }}”, <When :at="view.halt.at" />. Nothing is lost. Mend what it says
-      in <router-link to="/setup#mail">Setup</router-link>, then send again.
+      the last with “{{ view.halt.reason }}”, <When within :at="view.halt.at" />. Nothing is lost: what waits
+      is kept, and people it refused can be made reachable again. Mend what it says in
+      <router-link to="/setup#mail">Setup</router-link>, then send again.
       <div class="row mt-2">
         <v-btn size="small" color="primary" variant="flat" :loading="goingOn" @click="goOn">Send again</v-btn>
         <v-btn size="small" @click="reaching = true">Reachable again…</v-btn>
@@ -176,7 +177,8 @@ watch(pile, () => {
                 <template v-if="line.failures"
                   >{{ line.failures }} {{ line.failures === 1 ? 'try' : 'tries' }} so far.
                 </template>
-                <template v-if="line.tryAt">Next <When :at="line.tryAt" /></template>
+                <template v-if="line.tryAt && view.halt">when sending goes on</template>
+                <template v-else-if="line.tryAt">Next <When within :at="line.tryAt" /></template>
                 <template v-else-if="line.settledAt"><When :at="line.settledAt" /></template>
               </span>
             </td>

@@ -43,9 +43,9 @@ const standing = computed(() => {
       Told: {{ toldWords(hook.kinds) }}{{ offerNames.length ? `, for ${offerNames.join(', ')}` : '' }}
     </p>
     <v-alert v-if="hook.failingSince" type="warning" variant="tonal" density="compact">
-      Nothing was taken since <When :at="hook.failingSince" />.
+      Nothing was taken since <When within :at="hook.failingSince" />.
       <template v-if="hook.state === 'ON' && hook.nextTryAt">
-        Tried again <When :at="hook.nextTryAt" />; what waits is kept.</template
+        Tried again <When within :at="hook.nextTryAt" />; what waits is kept.</template
       >
       <template v-else-if="hook.state === 'OFF'">What happens is kept; turn it on once it works.</template>
     </v-alert>

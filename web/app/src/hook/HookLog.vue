@@ -87,7 +87,8 @@ watch([failing, () => props.moves], () => void load(), { immediate: true })
             <p class="small quiet">
               Message {{ line.messageId
               }}<template v-if="line.tookMs !== undefined"> · answered within {{ line.tookMs }} ms</template
-              ><template v-if="line.dueAt && line.failures"> · tried again <When :at="line.dueAt" /></template
+              ><template v-if="line.dueAt && line.failures">
+                · tried again <When within :at="line.dueAt" /></template
               ><template v-if="line.personId">
                 · <router-link :to="`/people/${line.personId}`">the person</router-link></template
               >

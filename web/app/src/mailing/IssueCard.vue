@@ -61,8 +61,9 @@ const versions = computed(() =>
         {{ done.toLocaleString('en-GB') }} of {{ people(issue.people) }}
         <template v-if="issue.filling">so far; more are being put into the outbox</template>
         <template v-else-if="issue.decideAt">
-          have been tried; the rest get the better subject <When :at="issue.decideAt" /></template
-        ><template v-else-if="n.lastDue && n.waiting">; the last one is due <When :at="n.lastDue" /></template
+          have been tried; the rest get the better subject <When within :at="issue.decideAt" /></template
+        ><template v-else-if="n.lastDue && n.waiting"
+          >; the last one is due <When within :at="n.lastDue" /></template
         >.
       </p>
     </template>

@@ -110,7 +110,7 @@ onMounted(async () => {
           STATE_WORDS[view.state]
         }}</span>
         <span v-if="view?.state === 'SCHEDULED' && view.nextAt" class="quiet small"
-          >goes out <When :at="view.nextAt"
+          >goes out <When within :at="view.nextAt"
         /></span>
       </div>
       <div v-if="view" class="row">

@@ -40,7 +40,7 @@ function close() {
           list then gets it, each person once.
         </li>
         <li v-if="forecast.last">
-          The last one leaves <When :at="forecast.last" />{{
+          The last one leaves <When within :at="forecast.last" />{{
             forecast.measured ? ', at the present pace' : ', by a guess: no pace was measured yet'
           }}
           ({{ forecast.perSecond < 10 ? forecast.perSecond.toFixed(1) : Math.round(forecast.perSecond) }} a

@@ -94,8 +94,10 @@ async function run() {
       list.trouble.words
     }}</v-alert>
     <v-alert v-else-if="list.failingSince" type="warning" variant="tonal" density="compact">
-      The service has not answered as it should since <When :at="list.failingSince" />.
-      <template v-if="list.nextTryAt">Tried again <When :at="list.nextTryAt" />; who waits is kept.</template>
+      The service has not answered as it should since <When within :at="list.failingSince" />.
+      <template v-if="list.nextTryAt"
+        >Tried again <When within :at="list.nextTryAt" />; who waits is kept.</template
+      >
     </v-alert>
     <p class="small">{{ standing.join(' · ') }}</p>
     <div v-if="catchUp?.underWay" class="stack">

@@ -10,7 +10,7 @@ defineProps<{ signUps: PersonWhole['dossier']['signUps'] }>()
   <section class="panel" aria-labelledby="consent">
     <h2 id="consent">Consent</h2>
     <dl v-for="(s, i) in signUps" :key="i">
-      <dt>{{ s.offer }}, <When :at="s.at" /></dt>
+      <dt>{{ s.offer }}, <When within :at="s.at" /></dt>
       <dd>
         <template v-if="s.wording"
           >{{ s.consentGiven ? 'Ticked' : 'Did not tick' }}: “{{ s.wording }}”</template
@@ -20,7 +20,7 @@ defineProps<{ signUps: PersonWhole['dossier']['signUps'] }>()
           On {{ s.page }}<template v-if="s.campaign"> ({{ s.campaign }})</template>, from {{ s.network }}.
           <template v-if="s.doubt === 'throw_away'">A throw-away address.</template>
           <template v-if="s.confirmedAt"
-            >Confirmed <When :at="s.confirmedAt" />: {{ s.confirmedBy }}, from
+            >Confirmed <When within :at="s.confirmedAt" />: {{ s.confirmedBy }}, from
             {{ s.confirmedNetwork }}.</template
           >
         </span>

@@ -74,7 +74,8 @@ const keep = () =>
       <template v-for="answer in whole.dossier.answers" :key="answer.key">
         <dt>{{ labelOf(answer.key) }}</dt>
         <dd>
-          {{ answer.answer }} <span v-if="answer.at" class="small quiet">since <When :at="answer.at" /></span>
+          {{ answer.answer }}
+          <span v-if="answer.at" class="small quiet">since <When within :at="answer.at" /></span>
         </dd>
       </template>
     </dl>

@@ -31,7 +31,7 @@ const mayBePutOn = computed(() => props.person.state === 'ON_THE_LIST')
         />
         <span v-if="of(list.id)" class="small quiet">
           {{ of(list.id)!.leftAt ? 'left' : 'since' }}
-          <When :at="of(list.id)!.leftAt ?? of(list.id)!.since" />
+          <When within :at="of(list.id)!.leftAt ?? of(list.id)!.since" />
         </span>
       </li>
     </ul>

@@ -39,7 +39,7 @@ const keep = () =>
     <ul v-if="notes.length">
       <li v-for="note in notes" :key="note.id">
         <p class="words">{{ note.words }}</p>
-        <span class="small quiet">{{ note.author }}, <When :at="note.at" /></span>
+        <span class="small quiet">{{ note.author }}, <When within :at="note.at" /></span>
         <v-btn
           :icon="mdiTrashCanOutline"
           size="x-small"

@@ -140,7 +140,7 @@ async function erase() {
       <p class="quiet">
         {{ whole.person.firstName || 'No first name' }} · {{ whole.person.zone ?? 'zone not known' }} · first
         seen
-        <When :at="whole.person.createdAt" />
+        <When within :at="whole.person.createdAt" />
       </p>
       <div class="halves">
         <div class="stack">
@@ -161,10 +161,10 @@ async function erase() {
             <dl v-for="(pass, i) in whole.dossier.passes" :key="i">
               <dt>{{ pass.offer }}</dt>
               <dd>
-                issued <When :at="pass.issuedAt" />, used {{ pass.uses
+                issued <When within :at="pass.issuedAt" />, used {{ pass.uses
                 }}{{ pass.mostUses ? ` of ${pass.mostUses}` : '' }}
                 {{ pass.uses === 1 && !pass.mostUses ? 'time' : 'times'
-                }}<template v-if="pass.expiresAt">, good until <When :at="pass.expiresAt" /></template>
+                }}<template v-if="pass.expiresAt">, good until <When within :at="pass.expiresAt" /></template>
               </dd>
             </dl>
           </section>
@@ -185,10 +185,10 @@ async function erase() {
             <dl v-for="(run, i) in whole.dossier.runs" :key="i">
               <dt>{{ run.sequence }}</dt>
               <dd>
-                began <When :at="run.startedAt" /><template v-if="run.endedAt"
-                  >, ended <When :at="run.endedAt" /></template
+                began <When within :at="run.startedAt" /><template v-if="run.endedAt"
+                  >, ended <When within :at="run.endedAt" /></template
                 ><template v-else
-                  ><template v-if="run.nextDueAt">, next email <When :at="run.nextDueAt" /></template>
+                  ><template v-if="run.nextDueAt">, next email <When within :at="run.nextDueAt" /></template>
                   <v-btn class="ml-2" size="x-small" @click="takeOut(run)">Remove from the sequence</v-btn>
                 </template>
               </dd>

@@ -84,9 +84,9 @@ onMounted(load)
           ><strong>{{ key.name }}</strong
           >{{ ' '
           }}<span class="small quiet">
-            {{ mayWords(key) }} · made <When :at="key.madeAt" /><template v-if="key.lastUsedAt">
-              · last used <When :at="key.lastUsedAt" /></template
-            ><template v-if="key.revokedAt"> · revoked <When :at="key.revokedAt" /></template></span
+            {{ mayWords(key) }} · made <When within :at="key.madeAt" /><template v-if="key.lastUsedAt">
+              · last used <When within :at="key.lastUsedAt" /></template
+            ><template v-if="key.revokedAt"> · revoked <When within :at="key.revokedAt" /></template></span
         ></span>
         <v-btn v-if="!key.revokedAt" size="small" :aria-label="`Revoke ${key.name}`" @click="revoking = key"
           >Revoke</v-btn

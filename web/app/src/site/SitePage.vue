@@ -98,7 +98,7 @@ async function remove() {
       </div>
       <p v-if="warnings(view)" class="grave" role="status">{{ warnings(view) }}</p>
       <p v-else class="small">
-        Seen <When v-if="view.seenAt" :at="view.seenAt" />, on {{ view.pages }}
+        Seen <When within v-if="view.seenAt" :at="view.seenAt" />, on {{ view.pages }}
         {{ view.pages === 1 ? 'page' : 'pages' }}.
         <button class="link" @click="showPages(view.site.id)">Which ones</button>
       </p>

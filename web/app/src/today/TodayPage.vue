@@ -92,7 +92,7 @@ watch([() => clock.moves, () => clock.tick], () => void load(), { immediate: tru
             {{ today.outbox.lastTrouble }}
             <span class="quiet">
               Nothing is lost; the next try is
-              <When v-if="today.outbox.nextTry" :at="today.outbox.nextTry" />.
+              <When v-if="today.outbox.nextTry" within :at="today.outbox.nextTry" />.
             </span>
           </span>
           <v-btn size="small" :loading="trying" @click="tryNow">Try now</v-btn>

@@ -26,7 +26,6 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -101,19 +100,7 @@ public class MailboxPages {
     return to.isEmpty() ? mailbox.all() : mailbox.to(to);
   }
 
-  @GetMapping(path = "/api/manners", produces = MediaType.APPLICATION_JSON_VALUE)
-  Manners.Manner manner() {
-    return manners.now();
-  }
-
-  /** For tests: what is left out is as usual. */
-  @PostMapping(path = "/api/manners", consumes = MediaType.APPLICATION_JSON_VALUE)
-  Manners.Manner behave(@RequestBody Manners.Manner manner) {
-    manners.become(manner);
-    return manners.now();
-  }
-
-  /** The form on its own page. */
+  /** What the form on its page says: what is left out is as usual. */
   @PostMapping("/manners")
   ResponseEntity<Void> behave(
       @RequestParam(defaultValue = "") String to,
