@@ -71,7 +71,10 @@ class BusinessStore {
   boolean saveSmtp(SmtpSettings smtp, Instant now) {
     return 1
         == db.sql(SAVE_SMTP)
-            .param("smtp", documents.write(smtp.withPassword(seal.seal(smtp.password()))))
+            .param(
+                "smtp",
+                documents.over(
+                    db, "business", "smtp", 1, smtp.withPassword(seal.seal(smtp.password()))))
             .param("now", Utc.bind(now))
             .update();
   }

@@ -43,6 +43,7 @@ public class Documents {
    * and this version does not know stays in it: while two versions run side by side, and after
    * going back, nothing of the newer one is lost.
    *
+   * @param column that keeps it, or the expression for the part of one
    * @param id of the row, in a table whose rows are numbered by {@code id}
    */
   public String over(JdbcClient db, String table, String column, long id, Object document) {

@@ -126,7 +126,7 @@ class ImportStore {
   void plan(long id, ImportPlan plan) {
     db.sql("UPDATE person_import SET plan = :plan WHERE id = :id")
         .param("id", id)
-        .param("plan", documents.write(plan))
+        .param("plan", documents.over(db, "person_import", "plan", id, plan))
         .update();
   }
 

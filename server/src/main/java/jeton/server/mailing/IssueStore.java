@@ -260,7 +260,7 @@ class IssueStore {
                 "UPDATE issue SET settings = :settings, state = :state, newest = :newest, trouble = NULLIF(:trouble, '')"
                     + " WHERE id = :id AND state = 'BEGUN'")
             .param("id", id)
-            .param("settings", documents.write(settings))
+            .param("settings", documents.over(db, "issue", "settings", id, settings))
             .param("state", state.name())
             .param("newest", Utc.bind(newest))
             .param("trouble", trouble)

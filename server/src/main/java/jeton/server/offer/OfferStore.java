@@ -52,6 +52,8 @@ class OfferStore {
        WHERE id = :id AND version = :version
       """;
 
+  private static final String GIVES_NOW = "JSON_EXTRACT(gives, CONCAT('$.', kind))";
+
   private static final String CHANGE_STATE =
       """
       UPDATE offer
@@ -107,6 +109,7 @@ class OfferStore {
     settings(db.sql(ADD), settings)
         .param("confirm", documents.write(settings.confirm()))
         .param("handOver", documents.write(settings.handOver()))
+        .param("gives", documents.write(settings.gives()))
         .param("kind", kind.name())
         .param("now", Utc.bind(now))
         .update(id);
@@ -119,6 +122,7 @@ class OfferStore {
         == settings(db.sql(SAVE), settings)
             .param("confirm", documents.over(db, "offer", "confirm", id, settings.confirm()))
             .param("handOver", documents.over(db, "offer", "hand_over", id, settings.handOver()))
+            .param("gives", documents.over(db, "offer", GIVES_NOW, id, settings.gives()))
             .param("id", id)
             .param("version", version)
             .param("now", Utc.bind(now))
@@ -174,10 +178,9 @@ class OfferStore {
     return 1 == db.sql(REMOVE_FILE).param("id", id).param("fileId", fileId).update();
   }
 
-  private JdbcClient.StatementSpec settings(JdbcClient.StatementSpec sql, OfferSettings settings) {
-    return sql.param("slug", settings.slug())
-        .param("name", settings.name())
-        .param("gives", documents.write(settings.gives()));
+  private static JdbcClient.StatementSpec settings(
+      JdbcClient.StatementSpec sql, OfferSettings settings) {
+    return sql.param("slug", settings.slug()).param("name", settings.name());
   }
 
   /** What was set for this kind, else what it starts from; other kinds' settings are kept (G1). */

@@ -189,14 +189,19 @@ class SequenceStore {
   }
 
   void addStep(long sequenceId, long rank, SequenceDraft.StepDraft step, long emailId) {
-    step(db.sql(ADD_STEP), sequenceId, rank, step).param("emailId", emailId).update();
+    step(db.sql(ADD_STEP), sequenceId, rank, step)
+        .param("rules", documents.write(step.rules()))
+        .param("emailId", emailId)
+        .update();
   }
 
   boolean saveStep(long sequenceId, long rank, SequenceDraft.StepDraft step, long emailId) {
+    long id = step.id().orElseThrow();
     return 1
         == step(db.sql(SAVE_STEP), sequenceId, rank, step)
+            .param("rules", documents.over(db, "step", "rules", id, step.rules()))
             .param("emailId", emailId)
-            .param("id", step.id().orElseThrow())
+            .param("id", id)
             .update();
   }
 
@@ -261,12 +266,9 @@ class SequenceStore {
     return byStep;
   }
 
-  private JdbcClient.StatementSpec step(
+  private static JdbcClient.StatementSpec step(
       JdbcClient.StatementSpec sql, long sequenceId, long rank, SequenceDraft.StepDraft step) {
-    return sql.param("sequenceId", sequenceId)
-        .param("rank", rank)
-        .param("ready", step.ready())
-        .param("rules", documents.write(step.rules()));
+    return sql.param("sequenceId", sequenceId).param("rank", rank).param("ready", step.ready());
   }
 
   private Map<Long, Sequence> read(String sql, Map<String, ?> params) {

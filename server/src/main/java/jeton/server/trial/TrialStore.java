@@ -130,7 +130,7 @@ class TrialStore {
         .param("now", Utc.bind(now))
         .param("taken", ending.taken().name())
         .param("byItself", ending.byItself())
-        .param("other", documents.write(ending.other()))
+        .param("other", documents.over(db, "trial", "other", id, ending.other()))
         .param("result", documents.write(ending.result()))
         .update();
   }
@@ -139,7 +139,7 @@ class TrialStore {
     db.sql(TURN)
         .param("id", id)
         .param("taken", taken.name())
-        .param("other", documents.write(other))
+        .param("other", documents.over(db, "trial", "other", id, other))
         .update();
   }
 

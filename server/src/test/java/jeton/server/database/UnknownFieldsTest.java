@@ -2,9 +2,19 @@ package jeton.server.database;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import jeton.core.trial.Tested;
+import jeton.core.trial.Trial;
+import jeton.core.trial.TrialSettings;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
+import jeton.server.offer.Offer;
+import jeton.server.offer.Offers;
+import jeton.server.sequence.Sequence;
+import jeton.server.sequence.SequenceDraft;
+import jeton.server.trial.TrialContent;
+import jeton.server.trial.Trials;
+import jeton.server.trial.VersionTrial;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -78,6 +88,57 @@ class UnknownFieldsTest {
         "SELECT JSON_VALUE(settings, '$.%s') FROM form WHERE form_key = '" + offer.formKey + "'";
     assertThat(one(db, kept.formatted("looks.glow"))).isEqualTo("soft");
     assertThat(one(db, kept.formatted("name"))).isEqualTo("On every page");
+  }
+
+  @Test
+  void aStepAndWhatAnOfferGives_keepWhatTheyDoNotKnow_whenSavedByTheirOwner() {
+    JdbcClient db = TestServer.get().bean(JdbcClient.class);
+    SampleOffer offer = new SampleOffer(SampleOffer.step(1, "Did it hold?"));
+    Sequence sequence = offer.sequence();
+    long step = sequence.steps().get(0).step().id();
+    db.sql("UPDATE step SET rules = JSON_SET(rules, '$.tide', 'high') WHERE id = :id")
+        .param("id", step)
+        .update();
+    db.sql("UPDATE offer SET gives = JSON_SET(gives, '$.DOWNLOAD.glow', 'soft') WHERE id = :id")
+        .param("id", offer.id)
+        .update();
+
+    offer.follow(sequence.version(), SequenceDraft.of(sequence));
+    Offers offers = TestServer.get().bean(Offers.class);
+    Offer present = offers.get(offer.id);
+    offers.save(offer.id, present.version(), present.settings());
+
+    assertThat(offer.sequence().version()).isEqualTo(sequence.version() + 1);
+    assertThat(one(db, "SELECT JSON_VALUE(rules, '$.tide') FROM step WHERE id = " + step))
+        .isEqualTo("high");
+    assertThat(
+            one(
+                db,
+                "SELECT JSON_VALUE(gives, '$.DOWNLOAD.glow') FROM offer WHERE id = " + offer.id))
+        .isEqualTo("soft");
+    assertThat(offers.get(offer.id).settings().gives()).isEqualTo(present.settings().gives());
+  }
+
+  @Test
+  void aTrialThatEnds_keepsWhatItDoesNotKnow() {
+    JdbcClient db = TestServer.get().bean(JdbcClient.class);
+    Trials trials = TestServer.get().bean(Trials.class);
+    Sequence.Email step =
+        new SampleOffer(SampleOffer.step(1, "Did it hold?")).sequence().steps().get(0);
+    VersionTrial draft = trials.make(Tested.EMAIL, step.emailId());
+    TrialContent b = TrialContent.of(step.content().withSubject("How is your spine?"));
+    trials.save(draft.id(), draft.version(), TrialSettings.usual(Tested.EMAIL), b);
+    trials.start(draft.id());
+    db.sql("UPDATE trial SET other = JSON_SET(other, '$.email.tone', 'warm') WHERE id = :id")
+        .param("id", draft.id())
+        .update();
+    String tone = "SELECT JSON_VALUE(other, '$.email.tone') FROM trial WHERE id = " + draft.id();
+
+    trials.end(draft.id(), Trial.Version.A, false);
+    assertThat(one(db, tone)).isEqualTo("warm");
+    trials.turn(draft.id(), Trial.Version.B);
+    assertThat(one(db, tone)).isEqualTo("warm");
+    assertThat(trials.get(draft.id()).other()).isEqualTo(TrialContent.of(step.content()));
   }
 
   private static JsonNode form(Http owner, SampleOffer offer) {
