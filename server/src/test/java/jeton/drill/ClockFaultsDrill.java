@@ -7,17 +7,13 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
-import jeton.core.email.EmailButton;
-import jeton.core.email.EmailContent;
 import jeton.core.followup.Wait;
 import jeton.harness.ChildServer;
 import jeton.harness.Http;
-import jeton.server.sequence.SequenceDraft;
 import jeton.standins.mailbox.ReceivedEmail;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -41,7 +37,7 @@ class ClockFaultsDrill {
       server.start("--jeton.clock=test");
       Http owner = server.owner();
       String form = server.makeOffer(owner);
-      followAnHourLater(server, owner);
+      server.follow(owner, ChildServer.letter(1, Wait.Unit.HOURS, "An hour later"));
       Journeys journeys = new Journeys(server.visitor(), server.mailbox, form);
       ExecutorService people = Executors.newCachedThreadPool();
       ScheduledExecutorService timer = Executors.newSingleThreadScheduledExecutor();
@@ -102,18 +98,5 @@ class ClockFaultsDrill {
         server.number("SELECT COUNT(*) FROM outbox WHERE try_at IS NOT NULL"),
         server.number(
             "SELECT COUNT(*) FROM outbox WHERE try_at > UTC_TIMESTAMP(3) + INTERVAL 1 MINUTE"));
-  }
-
-  private static void followAnHourLater(ChildServer server, Http owner) {
-    EmailContent words = new EmailContent("An hour later", "", "<p>x</p>", EmailButton.NONE);
-    SequenceDraft draft =
-        new SequenceDraft(
-            "Welcome",
-            List.of(
-                new SequenceDraft.StepDraft(Optional.empty(), true, 1, Wait.Unit.HOURS, words)));
-    Map<String, Object> save =
-        Map.of("version", server.number("SELECT version FROM sequence"), "sequence", draft);
-    String path = "/api/sequences/" + server.number("SELECT id FROM sequence");
-    assertThat(owner.json("PUT", path, save).status()).isEqualTo(200);
   }
 }

@@ -6,11 +6,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CompletableFuture;
-import java.util.concurrent.locks.LockSupport;
 import jeton.harness.ChildServer;
 import jeton.harness.Http;
 import jeton.harness.Ports;
@@ -24,10 +22,6 @@ import org.junit.jupiter.api.io.TempDir;
  */
 class ClusterDrill {
   @TempDir Path folder;
-
-  private static void pause(int seconds) {
-    LockSupport.parkNanos(Duration.ofSeconds(seconds).toNanos());
-  }
 
   @Test
   void nothingThatWasAcknowledgedIsLost_andNobodyIsWrittenToTwice() throws Exception {
@@ -50,27 +44,27 @@ class ClusterDrill {
       Http visitor = front.visitor();
       List<String> people;
       try (Load load = new Load(2, form, () -> visitor)) {
-        pause(8);
+        Machine.pause(8);
         report("all is well", load);
         server.kill(1);
-        pause(5);
+        Machine.pause(5);
         report("an instance was killed", load);
         server.start();
         server.visitor(2);
-        pause(5);
+        Machine.pause(5);
         report("it is back", load);
         nodes.tell("kill", "1");
-        pause(10);
+        Machine.pause(10);
         report("node 1 was killed", load);
         nodes.tell("start", "1");
-        pause(5);
+        Machine.pause(5);
         report("node 1 is back", load);
         // From the others and from its instance, which gets no answer from there any more.
         nodes.tell("cut", "2");
-        pause(25);
+        Machine.pause(25);
         report("node 2 was cut off", load);
         nodes.tell("mend", "2");
-        pause(15);
+        Machine.pause(15);
         report("node 2 is back", load);
         assertThat(nodes.tell("size", "1")).isEqualTo("3");
         load.close();
@@ -110,7 +104,7 @@ class ClusterDrill {
     long waiting = waiting(server);
     while (waiting > 0) {
       System.out.printf("drill cluster: %d emails wait still%n", waiting);
-      pause(10);
+      Machine.pause(10);
       long before = waiting;
       waiting = waiting(server);
       assertThat(waiting).as("sending goes on").isLessThan(before);

@@ -2,15 +2,20 @@ package jeton.drill;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.RandomAccessFile;
+import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
+import javax.imageio.ImageIO;
 import jeton.harness.ChildServer;
 import jeton.harness.Http;
+import jeton.harness.Ports;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
@@ -76,35 +81,81 @@ class FaultsDrill {
   @Test
   void memoryThatRunsOut_endsTheProcess_andItComesBackWhereItWas() throws Exception {
     try (ChildServer server = new ChildServer(folder.resolve("home"))) {
+      server.listenAt(Ports.free());
       server.start();
-      String form = "/p/forms/" + server.makeOffer(server.owner()) + "/signups";
+      Http owner = server.owner();
+      String form = "/p/forms/" + server.makeOffer(owner) + "/signups";
+      Map<String, Object> drawing = mockup(owner);
       server.kill();
       // As little as it starts with; as packaging/jeton starts it, a full heap ends it.
       server.withJava("-Xmx56m", "-XX:+UseSerialGC", "-XX:+ExitOnOutOfMemoryError");
       server.start();
+      server.visitor(1);
       List<String> people;
-      Http visitor = server.visitor(1);
-      try (Load load = new Load(20, form, () -> visitor)) {
-        long until = System.nanoTime() + Duration.ofSeconds(20).toNanos();
-        while (server.isAlive() && System.nanoTime() < until) {
-          Machine.pause(1);
+      try (Load load = new Load(10, form, () -> owner)) {
+        server.await(() -> load.acknowledged().size() > 100);
+        Machine.report("there is memory", load);
+        List<Thread> drawn = atOnce(8, () -> owner.json("POST", "/api/mockups", drawing));
+        ended(server);
+        for (Thread thread : drawn) {
+          thread.join();
         }
-        System.out.println(
-            "drill faults: with 56 MB and 20 at once it "
-                + (server.isAlive() ? "held out" : "ended, as it should"));
-        load.close();
         Machine.report("memory ran out", load);
+        assertThat(server.said()).contains("Terminating due to java.lang.OutOfMemoryError");
+        server.withJava();
+        // As systemd does, by Restart=always.
+        server.start();
+        server.visitor(2);
+        int before = load.acknowledged().size();
+        server.await(() -> load.acknowledged().size() > before + 100);
+        Machine.report("it is back", load);
+        load.close();
         people = load.acknowledged();
       }
-      server.killAll();
-      server.withJava();
-      server.start();
-      server.visitor(2);
       server.await(
           () -> server.number("SELECT COUNT(*) FROM outbox WHERE try_at IS NOT NULL") == 0);
       Map<Long, Long> emails = Load.emailsByAddress(server.mailbox, people);
       System.out.println("drill faults: emails each got, and how many people: " + emails);
       assertThat(emails).doesNotContainKey(0L);
+    }
+  }
+
+  /** What to ask for, to have a large picture drawn. */
+  private static Map<String, Object> mockup(Http owner) throws IOException {
+    ByteArrayOutputStream out = new ByteArrayOutputStream();
+    ImageIO.write(new BufferedImage(1500, 1000, BufferedImage.TYPE_INT_RGB), "png", out);
+    String hash =
+        owner
+            .upload("/api/pictures?name=cover.png", out.toByteArray())
+            .json()
+            .get("hash")
+            .asString();
+    return Map.of("from", Map.of("picture", hash), "design", "TABLET");
+  }
+
+  /** Does the same over and over, so often at once, until it comes to nothing. */
+  private static List<Thread> atOnce(int threads, Runnable work) {
+    return Stream.generate(
+            () ->
+                new Thread(
+                    () -> {
+                      try {
+                        while (true) {
+                          work.run();
+                        }
+                      } catch (UncheckedIOException gone) {
+                        // The process has ended.
+                      }
+                    }))
+        .limit(threads)
+        .peek(Thread::start)
+        .toList();
+  }
+
+  private static void ended(ChildServer server) {
+    for (int seconds = 0; server.isAlive(); seconds++) {
+      assertThat(seconds).as("It holds out for too long").isLessThan(120);
+      Machine.pause(1);
     }
   }
 }

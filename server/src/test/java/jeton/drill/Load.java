@@ -1,5 +1,6 @@
 package jeton.drill;
 
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -7,6 +8,7 @@ import java.util.Map;
 import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.locks.LockSupport;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import jeton.harness.Http;
@@ -15,6 +17,8 @@ import jeton.standins.mailbox.Mailbox;
 
 /** People who sign up one after the other, several at once, until told to stop. */
 final class Load implements AutoCloseable {
+  // Nobody presses the button again sooner.
+  private static final Duration BEFORE_NEXT = Duration.ofMillis(250);
   private final Queue<String> acknowledged = new ConcurrentLinkedQueue<>();
   private final AtomicInteger refused = new AtomicInteger();
   private final List<Thread> threads = new ArrayList<>();
@@ -51,6 +55,7 @@ final class Load implements AutoCloseable {
       }
     } catch (RuntimeException | AssertionError away) {
       refused.incrementAndGet();
+      LockSupport.parkNanos(BEFORE_NEXT.toNanos());
     }
   }
 

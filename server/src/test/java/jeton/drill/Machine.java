@@ -12,7 +12,12 @@ final class Machine {
 
   /** Lets time pass: what a drill watches goes on by itself. */
   static void pause(int seconds) {
-    LockSupport.parkNanos(Duration.ofSeconds(seconds).toNanos());
+    pause(Duration.ofSeconds(seconds));
+  }
+
+  /** As {@link #pause(int)}. */
+  static void pause(Duration time) {
+    LockSupport.parkNanos(time.toNanos());
   }
 
   /** Runs a program of the system to its end. */

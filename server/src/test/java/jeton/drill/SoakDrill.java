@@ -9,21 +9,16 @@ import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
-import java.util.concurrent.locks.LockSupport;
 import java.util.function.ToDoubleFunction;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
-import jeton.core.email.EmailButton;
-import jeton.core.email.EmailContent;
 import jeton.core.followup.Wait;
 import jeton.harness.ChildServer;
 import jeton.harness.Http;
-import jeton.server.sequence.SequenceDraft;
 import jeton.standins.hookreceiver.HookReceiver;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -59,10 +54,6 @@ class SoakDrill {
    */
   private record Sample(double heapMb, double threads, double connections, double files) {}
 
-  private static void pause(Duration time) {
-    LockSupport.parkNanos(time.toNanos());
-  }
-
   @Test
   void whatMustNotGrow_staysFlat() throws Exception {
     HookReceiver receiver = HookReceiver.start(0);
@@ -74,7 +65,10 @@ class SoakDrill {
       server.start();
       Http owner = server.owner();
       String form = server.makeOffer(owner);
-      follow(server, owner);
+      server.follow(
+          owner,
+          ChildServer.letter(0, Wait.Unit.MINUTES, "First"),
+          ChildServer.letter(1, Wait.Unit.MINUTES, "Second"));
       hook(owner, receiver);
       Http visitor = server.visitor();
       Journeys journeys = new Journeys(visitor, server.mailbox, form);
@@ -92,7 +86,7 @@ class SoakDrill {
 
       List<Sample> samples = new ArrayList<>();
       for (int minute = 1; minute <= MINUTES; minute++) {
-        pause(BETWEEN_SAMPLES);
+        Machine.pause(BETWEEN_SAMPLES);
         samples.add(sample(server, visitor));
         System.out.printf(
             "drill soak: minute %2d %s %d ways made, %d under way, %d broke off%n",
@@ -127,24 +121,10 @@ class SoakDrill {
           });
     }
     // The first half warms it up.
-    pause(BURST.dividedBy(2));
+    Machine.pause(BURST.dividedBy(2));
     long before = journeys.made();
-    pause(BURST.dividedBy(2));
+    Machine.pause(BURST.dividedBy(2));
     return (journeys.made() - before) / (BURST.toSeconds() / 2.0);
-  }
-
-  private static void follow(ChildServer server, Http owner) {
-    SequenceDraft draft =
-        new SequenceDraft("Welcome", List.of(step(0, "First"), step(1, "Second")));
-    Map<String, Object> save =
-        Map.of("version", server.number("SELECT version FROM sequence"), "sequence", draft);
-    String path = "/api/sequences/" + server.number("SELECT id FROM sequence");
-    assertThat(owner.json("PUT", path, save).status()).isEqualTo(200);
-  }
-
-  private static SequenceDraft.StepDraft step(int minutes, String subject) {
-    EmailContent words = new EmailContent(subject, "", "<p>x</p>", EmailButton.NONE);
-    return new SequenceDraft.StepDraft(Optional.empty(), true, minutes, Wait.Unit.MINUTES, words);
   }
 
   private static void hook(Http owner, HookReceiver receiver) {

@@ -17,7 +17,11 @@ import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.LockSupport;
 import java.util.function.BooleanSupplier;
+import jeton.core.email.EmailButton;
+import jeton.core.email.EmailContent;
+import jeton.core.followup.Wait;
 import jeton.server.database.PrivateDatabase;
+import jeton.server.sequence.SequenceDraft;
 import jeton.standins.mailbox.Mailbox;
 import jeton.standins.mailbox.MailboxServer;
 import jeton.standins.mailbox.Manners;
@@ -193,6 +197,27 @@ public final class ChildServer implements AutoCloseable {
       throw new AssertionError("The offer could not be opened: " + status);
     }
     return owner.get(path + "/forms").json().get(0).get("key").asString();
+  }
+
+  /** The follow-up of the only offer. */
+  public void follow(Http owner, SequenceDraft.StepDraft... steps) {
+    Map<String, Object> save =
+        Map.of(
+            "version",
+            number("SELECT version FROM sequence"),
+            "sequence",
+            new SequenceDraft("Welcome", List.of(steps)));
+    String path = "/api/sequences/" + number("SELECT id FROM sequence");
+    int status = owner.json("PUT", path, save).status();
+    if (status != 200) {
+      throw new AssertionError("The follow-up could not be saved: " + status);
+    }
+  }
+
+  /** A short email, so long after the one before. */
+  public static SequenceDraft.StepDraft letter(int amount, Wait.Unit unit, String subject) {
+    EmailContent words = new EmailContent(subject, "", "<p>x</p>", EmailButton.NONE);
+    return new SequenceDraft.StepDraft(Optional.empty(), true, amount, unit, words);
   }
 
   /** Ends the process at once, as a loss of power would (SIGKILL). */

@@ -8,13 +8,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import jeton.core.email.EmailButton;
-import jeton.core.email.EmailContent;
 import jeton.core.followup.Wait;
 import jeton.harness.ChildServer;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
-import jeton.server.sequence.SequenceDraft;
 import jeton.standins.mailbox.ReceivedEmail;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -54,7 +51,10 @@ class KillTest {
     server.start("--jeton.mail.workers=0", "--jeton.followup.engine=false");
     Http owner = server.owner();
     String form = server.makeOffer(owner);
-    followWithTwo(owner);
+    server.follow(
+        owner,
+        ChildServer.letter(0, Wait.Unit.MINUTES, "First"),
+        ChildServer.letter(0, Wait.Unit.MINUTES, "Second"));
     Http visitor = server.visitor();
     List<String> everybody = Stream.generate(SampleOffer::newAddress).limit(NEW).toList();
     for (String email : everybody) {
@@ -97,20 +97,6 @@ class KillTest {
             got ->
                 assertThat(got.stream().map(ReceivedEmail::subject).distinct())
                     .containsExactly("First", "Second"));
-  }
-
-  private void followWithTwo(Http owner) {
-    long id = server.number("SELECT id FROM sequence");
-    SequenceDraft draft = new SequenceDraft("Welcome", List.of(letter("First"), letter("Second")));
-    Map<String, Object> save =
-        Map.of("version", server.number("SELECT version FROM sequence"), "sequence", draft);
-    assertThat(owner.json("PUT", "/api/sequences/" + id, save).status()).isEqualTo(200);
-  }
-
-  private static SequenceDraft.StepDraft letter(String subject) {
-    EmailContent words = new EmailContent(subject, "", "<p>x</p>", EmailButton.NONE);
-    return new SequenceDraft.StepDraft(
-        java.util.Optional.empty(), true, 0, Wait.Unit.MINUTES, words);
   }
 
   private void setOnTheirWay() throws Exception {
