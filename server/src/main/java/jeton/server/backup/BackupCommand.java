@@ -46,7 +46,14 @@ public final class BackupCommand {
     if (args.size() >= 2 && args.get(0).equals("backup")) {
       int keep = keep(args);
       try (Shelf target = shelves.at(whole(args.get(1)))) {
-        Backups.Made made = backups.alone(target, () -> backups.make(own, target));
+        Backups.Made made =
+            backups.alone(
+                target,
+                () -> {
+                  Backups.Made whole = backups.make(own, target);
+                  backups.verify(whole);
+                  return whole;
+                });
         note(made, own.database().get());
         return kept(
             made, keep > 0 ? backups.alone(target, () -> keepNewest(backups, target, keep)) : "");
@@ -98,7 +105,8 @@ public final class BackupCommand {
   }
 
   private static String kept(Backups.Made made, String old) {
-    return "Kept in " + made.place() + ": " + words(made.manifest()) + old + ".";
+    return "Kept in %s: %s; %,d kB were not there yet%s."
+        .formatted(made.place(), words(made.manifest()), made.newOctets() / 1024 + 1, old);
   }
 
   /**
@@ -114,7 +122,7 @@ public final class BackupCommand {
               place,
               made.manifest().rowsInAll(),
               made.manifest().files().size(),
-              made.octets()));
+              made.manifest().octets()));
     } catch (DatabaseTrouble notNoted) {
       System.err.println("jeton: the back-up is good, and could not be noted in the database");
     }

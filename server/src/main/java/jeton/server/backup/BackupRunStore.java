@@ -75,7 +75,7 @@ class BackupRunStore {
         .param("place", made.place())
         .param("kept", made.manifest().rowsInAll())
         .param("files", made.manifest().files().size())
-        .param("octets", made.octets())
+        .param("octets", made.manifest().octets())
         .param("said", "")
         .update();
   }

@@ -7,7 +7,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.nio.file.StandardCopyOption;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.security.MessageDigest;
 import java.time.Clock;
@@ -24,29 +23,28 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Supplier;
-import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import jeton.server.database.DatabaseTools;
 import jeton.server.database.DatabaseTrouble;
 import jeton.server.disk.Durable;
 import jeton.server.shelf.Shelf;
+import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Back-ups on a shelf: a folder each, named by its moment (UTC), with a dump of the database in one
- * snapshot, the key and, last of all, a manifest; and the contents of files beside them, by hash,
- * once for all. One without a manifest was cut off, and is never taken for a whole one.
+ * Back-ups on a shelf: a folder each, named by its moment (UTC), with the key and, last of all, a
+ * manifest; and beside them, by hash, once for all, the contents of files and the pieces of dumps
+ * of the database, each in one snapshot. One without a manifest was cut off, and is never taken for
+ * a whole one.
  */
 final class Backups {
   private static final DateTimeFormatter NAME =
       DateTimeFormatter.ofPattern("uuuu-MM-dd'T'HH-mm-ss.SSS'Z'").withZone(ZoneOffset.UTC);
   private static final Pattern MOMENT =
       Pattern.compile("\\d{4}-\\d\\d-\\d\\dT\\d\\d-\\d\\d-\\d\\d\\.\\d{3}Z(\\.part)?");
-  private static final Pattern CONTENT = Pattern.compile("(?:files/)?[0-9a-f]{2}/([0-9a-f]{64})");
-  private static final String FILES = "files";
   private static final String MANIFEST = "/manifest.json";
-  private static final String DUMP = "/" + Dump.NAME;
+  private static final String DUMP_IN_ONE = "/database.sql.gz";
   private static final String SECRET = "secret.key";
   private static final String KEY = "/" + SECRET;
   private static final String OURS = "jeton-backups.lock";
@@ -54,7 +52,9 @@ final class Backups {
   private static final String SCHEMA =
       "SELECT version FROM flyway_schema_history WHERE success ORDER BY installed_rank DESC LIMIT 1";
 
-  private final JsonMapper json = new JsonMapper();
+  // What an older one did not say is nothing.
+  private final JsonMapper json =
+      JsonMapper.builder().disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES).build();
   private final Clock clock;
 
   Backups(Clock clock) {
@@ -65,12 +65,15 @@ final class Backups {
    * A back-up, and what is in it.
    *
    * @param moment its name on its shelf
-   * @param octets of the database's dump
-   * @param fresh contents that no earlier one had brought there
+   * @param fresh contents that no earlier one had brought there, and the octets of each
    */
-  record Made(Shelf shelf, String moment, Manifest manifest, long octets, Set<String> fresh) {
+  record Made(Shelf shelf, String moment, Manifest manifest, Map<String, Long> fresh) {
     String place() {
       return shelf.address() + "/" + moment;
+    }
+
+    long newOctets() {
+      return fresh.values().stream().mapToLong(Long::longValue).sum();
     }
   }
 
@@ -129,25 +132,15 @@ final class Backups {
     Instant at = clock.instant();
     String moment = NAME.format(at);
     try (DatabaseTools tools = home.database().get()) {
-      if (target.size(moment + DUMP).isPresent()) {
-        throw new BackupTrouble("a back-up of this moment is being made already");
+      if (target.size(moment + MANIFEST).isPresent()) {
+        throw new BackupTrouble("there is a back-up of this moment already");
       }
-      Set<String> there = hashes(target.names(FILES));
-      Set<String> fresh = new HashSet<>();
+      Contents contents = new Contents(target);
       // Contents first, since one may be taken away once nothing names it any more; and once more
       // after the snapshot, which may name new ones.
-      Set<String> files = new TreeSet<>(copyContents(home, target, there, fresh));
-      Path draft = target.draft();
-      Dump.Seen dump;
-      long octets;
-      try {
-        dump = Dump.write(tools.dump(), draft);
-        octets = Files.size(draft);
-        target.take(moment + DUMP, draft);
-      } finally {
-        Files.deleteIfExists(draft);
-      }
-      files.addAll(copyContents(home, target, there, fresh));
+      Set<String> files = new TreeSet<>(contents.copy(home.files()));
+      Dump.Seen dump = Dump.write(tools.dump(), contents);
+      files.addAll(contents.copy(home.files()));
       boolean withKey = Files.exists(home.folder().resolve(SECRET));
       if (withKey) {
         target.put(moment + KEY, home.folder().resolve(SECRET));
@@ -155,12 +148,20 @@ final class Backups {
       String schema = tools.ask(SCHEMA).stream().findFirst().orElse("");
       Manifest manifest =
           new Manifest(
-              Manifest.FORMAT, at, schema, dump.sha256(), dump.rows(), List.copyOf(files), withKey);
+              Manifest.FORMAT,
+              at,
+              schema,
+              null,
+              dump.pieces(),
+              contents.octetsOfPieces(),
+              dump.rows(),
+              List.copyOf(files),
+              withKey);
       Path written = target.draft();
       Files.writeString(
           written, json.writerWithDefaultPrettyPrinter().writeValueAsString(manifest));
       target.take(moment + MANIFEST, written);
-      return new Made(target, moment, manifest, octets, fresh);
+      return new Made(target, moment, manifest, contents.fresh());
     } catch (IOException trouble) {
       removeCutOff(target);
       throw new BackupTrouble("the back-up cannot be written: " + trouble.getMessage(), trouble);
@@ -170,88 +171,75 @@ final class Backups {
     }
   }
 
-  private static Set<String> copyContents(
-      BackedUp home, Shelf target, Set<String> there, Set<String> fresh) throws IOException {
-    Set<String> kept = new HashSet<>();
-    for (String hash : hashes(home.files().names(""))) {
-      if (there.contains(hash)) {
-        kept.add(hash);
-      } else if (isCopied(home.files(), content(hash), target, FILES + "/" + content(hash))) {
-        kept.add(hash);
-        there.add(hash);
-        fresh.add(hash);
-      }
-    }
-    return kept;
-  }
-
-  private static boolean isCopied(Shelf from, String name, Shelf to, String as) throws IOException {
-    Path draft = to.draft();
-    try (InputStream octets = from.read(name, 0)) {
-      Files.copy(octets, draft, StandardCopyOption.REPLACE_EXISTING);
-      to.take(as, draft);
-      return true;
-    } catch (NoSuchFileException forgottenMeanwhile) {
-      return false;
-    } finally {
-      Files.deleteIfExists(draft);
-    }
-  }
-
-  private static Set<String> hashes(List<String> names) {
-    Set<String> hashes = new TreeSet<>();
-    names.stream()
-        .map(CONTENT::matcher)
-        .filter(Matcher::matches)
-        .forEach(parts -> hashes.add(parts.group(1)));
-    return hashes;
-  }
-
-  private static String content(String hash) {
-    return hash.substring(0, 2) + "/" + hash;
-  }
-
   /** Looks one through: all that the manifest names is there, and is what it was. */
   Made verify(Shelf shelf, String moment) {
     Manifest manifest = manifest(shelf, moment);
-    return verify(shelf, moment, Set.copyOf(manifest.files()));
+    try {
+      lookThrough(shelf, moment, manifest, Set.copyOf(manifest.files()));
+      return new Made(shelf, moment, manifest, Map.of());
+    } catch (IOException broken) {
+      throw unreadable(moment, broken);
+    }
   }
 
   /**
-   * Looks one through that was just made: what it brought is what it was, and what earlier ones had
-   * brought is still there.
+   * Looks one through that was just made: the database and the files it brought are what they were,
+   * and files that earlier ones had brought are still there. What is broken is taken away, so that
+   * the next one brings it anew.
    */
-  Made verify(Made made) {
-    return verify(made.shelf(), made.moment(), made.fresh());
+  void verify(Made made) {
+    try {
+      lookThrough(made.shelf(), made.moment(), made.manifest(), made.fresh().keySet());
+    } catch (BrokenContent broken) {
+      try {
+        made.shelf().remove(Contents.place(broken.name()));
+      } catch (IOException stays) {
+        broken.addSuppressed(stays);
+      }
+      throw unreadable(made.moment(), broken);
+    } catch (IOException broken) {
+      throw unreadable(made.moment(), broken);
+    }
   }
 
-  private Made verify(Shelf shelf, String moment, Set<String> read) {
-    try {
-      Manifest manifest = manifest(shelf, moment);
-      Dump.Seen seen;
-      try (InputStream dump = shelf.read(moment + DUMP, 0)) {
-        seen = Dump.read(dump, OutputStream.nullOutputStream());
-      }
-      if (!seen.sha256().equals(manifest.dumpSha256()) || !seen.rows().equals(manifest.rows())) {
-        throw new BackupTrouble("the database in " + moment + " is not what it was");
-      }
-      Set<String> there = hashes(shelf.names(FILES));
-      for (String hash : manifest.files()) {
-        if (!there.contains(hash)) {
-          throw new BackupTrouble("the content " + hash + " is missing");
-        }
-        if (read.contains(hash) && !sha256(shelf, FILES + "/" + content(hash)).equals(hash)) {
-          throw new BackupTrouble("the content " + hash + " is not what it was");
-        }
-      }
-      if (manifest.withKey() && shelf.size(moment + KEY).isEmpty()) {
-        throw new BackupTrouble("the key is missing");
-      }
-      long octets = shelf.size(moment + DUMP).orElse(0);
-      return new Made(shelf, moment, manifest, octets, Set.of());
-    } catch (IOException broken) {
-      throw new BackupTrouble(moment + " cannot be read: " + broken.getMessage(), broken);
+  private static BackupTrouble unreadable(String moment, IOException broken) {
+    return new BackupTrouble(moment + " is not whole: " + broken.getMessage(), broken);
+  }
+
+  private static void lookThrough(Shelf shelf, String moment, Manifest manifest, Set<String> read)
+      throws IOException {
+    Map<String, Long> rows =
+        Dump.read(
+            manifest.pieces(), pieces(shelf, moment, manifest), OutputStream.nullOutputStream());
+    if (!rows.equals(manifest.rows())) {
+      throw new BackupTrouble("the database in " + moment + " is not what it was");
     }
+    Set<String> there = Contents.of(shelf);
+    for (String hash : manifest.files()) {
+      if (!there.contains(hash)) {
+        throw missing(hash);
+      }
+      if (read.contains(hash) && !sha256(shelf, Contents.place(hash)).equals(hash)) {
+        throw new BrokenContent(hash);
+      }
+    }
+    if (manifest.withKey() && shelf.size(moment + KEY).isEmpty()) {
+      throw new BackupTrouble("the key is missing");
+    }
+  }
+
+  private static BackupTrouble missing(String hash) {
+    return new BackupTrouble("the content " + hash + " is missing");
+  }
+
+  private static Dump.Source pieces(Shelf shelf, String moment, Manifest manifest) {
+    return piece -> {
+      try {
+        return shelf.read(manifest.isInOneFile() ? moment + DUMP_IN_ONE : Contents.place(piece), 0);
+      } catch (NoSuchFileException none) {
+        throw missing(piece);
+      }
+    };
   }
 
   private Manifest manifest(Shelf shelf, String moment) {
@@ -299,16 +287,12 @@ final class Backups {
       }
       home.files().open();
       for (String hash : whole.manifest().files()) {
-        if (!isCopied(shelf, FILES + "/" + content(hash), home.files(), content(hash))) {
-          throw new BackupTrouble("the content " + hash + " is missing");
+        if (!Contents.isCopied(shelf, Contents.place(hash), home.files(), Contents.name(hash))) {
+          throw missing(hash);
         }
       }
-      tools.load(
-          out -> {
-            try (InputStream dump = shelf.read(moment + DUMP, 0)) {
-              Dump.read(dump, out);
-            }
-          });
+      Dump.Source pieces = pieces(shelf, moment, whole.manifest());
+      tools.load(out -> Dump.read(whole.manifest().pieces(), pieces, out));
       compare(whole.manifest().rows(), tools);
       return whole;
     } catch (IOException trouble) {
@@ -371,11 +355,13 @@ final class Backups {
       }
       Set<String> named = new HashSet<>();
       for (String one : all.subList(0, all.size() - old.size())) {
-        named.addAll(manifest(target, one).files());
+        Manifest manifest = manifest(target, one);
+        named.addAll(manifest.files());
+        named.addAll(manifest.pieces());
       }
-      for (String hash : hashes(target.names(FILES))) {
+      for (String hash : Contents.of(target)) {
         if (!named.contains(hash)) {
-          target.remove(FILES + "/" + content(hash));
+          target.remove(Contents.place(hash));
         }
       }
       return old.size();

@@ -1,31 +1,33 @@
 package jeton.server.backup;
 
 import java.io.BufferedReader;
+import java.io.EOFException;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.InputStreamReader;
 import java.io.OutputStream;
 import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.security.DigestInputStream;
-import java.security.DigestOutputStream;
 import java.security.GeneralSecurityException;
 import java.security.MessageDigest;
 import java.util.HexFormat;
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import java.util.zip.GZIPInputStream;
-import java.util.zip.GZIPOutputStream;
+import java.util.zip.ZipException;
 import jeton.server.database.DatabaseTools;
 
 /**
- * A dump of the database, compressed: a row a line, so that it can be counted without a database.
+ * A dump of the database, in compressed pieces: a row a line, so that it can be counted without a
+ * database.
  */
 final class Dump {
-  static final String NAME = "database.sql.gz";
   private static final String INSERT = "INSERT INTO `";
   private static final String END = "-- Dump completed";
+
+  private final Map<String, Long> rows = new TreeMap<>();
+  private boolean ended;
 
   private Dump() {}
 
@@ -33,60 +35,83 @@ final class Dump {
    * What went through.
    *
    * @param rows of each table
-   * @param sha256 of the compressed octets
+   * @param pieces by their names, in their order
    */
-  record Seen(Map<String, Long> rows, String sha256) {}
+  record Seen(Map<String, Long> rows, List<String> pieces) {}
 
-  /** Writes what a tool says into a file, and counts. */
-  static Seen write(Process tool, Path file) throws IOException {
-    MessageDigest digest = sha256();
-    Map<String, Long> rows = new TreeMap<>();
-    boolean ended = false;
-    try (InputStream said = tool.getInputStream();
-        BufferedReader lines =
-            new BufferedReader(new InputStreamReader(said, StandardCharsets.ISO_8859_1));
-        OutputStream out =
-            new GZIPOutputStream(new DigestOutputStream(Files.newOutputStream(file), digest))) {
+  /** Keeps what a tool says, and counts. */
+  static Seen write(Process tool, PieceWriter.Pieces into) throws IOException {
+    Dump dump = new Dump();
+    List<String> pieces;
+    try (BufferedReader lines = lines(tool.getInputStream());
+        PieceWriter writer = new PieceWriter(into)) {
       for (String line = lines.readLine(); line != null; line = lines.readLine()) {
-        ended = count(line, rows) || ended;
-        out.write(line.getBytes(StandardCharsets.ISO_8859_1));
-        out.write('\n');
+        dump.count(line);
+        writer.line(line.getBytes(StandardCharsets.ISO_8859_1));
       }
+      pieces = writer.finish();
     }
     DatabaseTools.await(tool, "the database cannot be read");
-    if (!ended) {
-      throw new BackupTrouble("the database's dump broke off");
-    }
-    return new Seen(rows, HexFormat.of().formatHex(digest.digest()));
+    dump.requireEnd("the database's dump broke off");
+    return new Seen(dump.rows, pieces);
   }
 
-  /** Reads one through, and into somewhere. */
-  static Seen read(InputStream dump, OutputStream into) throws IOException {
+  /** Opens a piece by its name. */
+  interface Source {
+    InputStream open(String piece) throws IOException;
+  }
+
+  /**
+   * Reads one through, and into somewhere.
+   *
+   * @param pieces by their SHA-256, in their order
+   * @throws BrokenContent when one is not what its name says
+   * @return the rows of each table
+   */
+  static Map<String, Long> read(List<String> pieces, Source source, OutputStream into)
+      throws IOException {
+    Dump dump = new Dump();
+    for (String piece : pieces) {
+      dump.read(piece, source, into);
+    }
+    dump.requireEnd("the dump is not whole");
+    return dump.rows;
+  }
+
+  private void read(String piece, Source source, OutputStream into) throws IOException {
     MessageDigest digest = sha256();
-    Map<String, Long> rows = new TreeMap<>();
-    boolean ended = false;
-    DigestInputStream octets = new DigestInputStream(dump, digest);
-    BufferedReader lines =
-        new BufferedReader(
-            new InputStreamReader(new GZIPInputStream(octets), StandardCharsets.ISO_8859_1));
-    for (String line = lines.readLine(); line != null; line = lines.readLine()) {
-      ended = count(line, rows) || ended;
-      into.write(line.getBytes(StandardCharsets.ISO_8859_1));
-      into.write('\n');
+    try (DigestInputStream octets = new DigestInputStream(source.open(piece), digest)) {
+      BufferedReader lines = lines(new GZIPInputStream(octets));
+      for (String line = lines.readLine(); line != null; line = lines.readLine()) {
+        count(line);
+        into.write(line.getBytes(StandardCharsets.ISO_8859_1));
+        into.write('\n');
+      }
+      octets.transferTo(OutputStream.nullOutputStream());
+    } catch (ZipException | EOFException broken) {
+      throw new BrokenContent(piece);
     }
-    octets.transferTo(OutputStream.nullOutputStream());
-    if (!ended) {
-      throw new BackupTrouble("the dump is not whole");
+    if (!HexFormat.of().formatHex(digest.digest()).equals(piece)) {
+      throw new BrokenContent(piece);
     }
-    return new Seen(rows, HexFormat.of().formatHex(digest.digest()));
   }
 
-  private static boolean count(String line, Map<String, Long> rows) {
+  private static BufferedReader lines(InputStream said) {
+    return new BufferedReader(new InputStreamReader(said, StandardCharsets.ISO_8859_1));
+  }
+
+  private void count(String line) {
     if (line.startsWith(INSERT)) {
       String table = line.substring(INSERT.length(), line.indexOf('`', INSERT.length()));
       rows.merge(table, 1L, Long::sum);
     }
-    return line.startsWith(END);
+    ended = line.startsWith(END) || ended;
+  }
+
+  private void requireEnd(String otherwise) {
+    if (!ended) {
+      throw new BackupTrouble(otherwise);
+    }
   }
 
   static MessageDigest sha256() {

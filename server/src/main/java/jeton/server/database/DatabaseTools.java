@@ -104,6 +104,8 @@ public final class DatabaseTools implements AutoCloseable {
             "--skip-extended-insert",
             "--skip-lock-tables",
             "--skip-add-locks",
+            "--skip-dump-date",
+            "--order-by-primary",
             "--hex-blob",
             "--default-character-set=utf8mb4",
             "--no-tablespaces"),

@@ -3,11 +3,15 @@ package jeton.server.backup;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.io.ByteArrayOutputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collections;
+import java.util.HexFormat;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicBoolean;
@@ -20,9 +24,14 @@ import jeton.server.shelf.Shelves;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.springframework.util.FileSystemUtils;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 
 /** The drill: a back-up under load, everything lost, put back, counted, gone on with. */
 class BackupTest {
+  private static final JsonMapper JSON = new JsonMapper();
+
   @TempDir Path folder;
 
   private static String run(Path home, String... args) {
@@ -112,7 +121,30 @@ class BackupTest {
       Path plan = files.filter(Files::isRegularFile).findFirst().orElseThrow();
       assertThat(Files.readAllBytes(plan)).isEqualTo(SampleOffer.FILE);
     }
+    byte[] manifest = Files.readAllBytes(backup.resolve("manifest.json"));
+    toFormatOne(target, backup);
+    Path third = folder.resolve("third");
+    assertThat(run(home, "restore", backup.toString(), third.toString()))
+        .as("an older one")
+        .contains("Put back");
+    Files.write(backup.resolve("manifest.json"), manifest);
     isNotTrusted_onceItChanged(home, target, backup);
+  }
+
+  @Test
+  void whatIsFoundBroken_isTakenAway_soThatTheNextOneBringsItAnew() throws Exception {
+    String hash = "a1".repeat(32);
+    Path content = folder.resolve("kept/files/a1").resolve(hash);
+    Files.createDirectories(content.getParent());
+    Files.writeString(content, "something else");
+    Shelf kept = Shelves.of(Map.of()).at(folder.resolve("kept").toString());
+    Manifest manifest =
+        new Manifest(2, Instant.EPOCH, "25", null, List.of(hash), 14, Map.of(), List.of(), false);
+    Backups.Made made = new Backups.Made(kept, "1970-01-01", manifest, Map.of());
+    assertThatThrownBy(() -> new Backups(Clock.systemUTC()).verify(made))
+        .isInstanceOf(BackupTrouble.class)
+        .hasMessageContaining(hash + " is not what it was");
+    assertThat(content).doesNotExist();
   }
 
   private static Path only(Path target) throws Exception {
@@ -125,25 +157,42 @@ class BackupTest {
 
   private static void isNotTrusted_onceItChanged(Path home, Path target, Path backup)
       throws Exception {
-    Path dump = backup.resolve(Dump.NAME);
-    byte[] whole = Files.readAllBytes(dump);
-    byte[] cut = java.util.Arrays.copyOf(whole, whole.length / 2);
-    Files.write(dump, cut);
-    assertThatThrownBy(() -> run(home, "verify", backup.toString()))
-        .isInstanceOf(BackupTrouble.class);
-    Files.write(dump, whole);
-    Path content;
-    try (Stream<Path> files = Files.walk(target.resolve("files"))) {
-      content = files.filter(Files::isRegularFile).findFirst().orElseThrow();
+    JsonNode manifest = JSON.readTree(Files.readString(backup.resolve("manifest.json")));
+    for (String kept : List.of("pieces", "files")) {
+      String hash = manifest.get(kept).get(0).asString();
+      Path content = target.resolve("files").resolve(hash.substring(0, 2)).resolve(hash);
+      byte[] whole = Files.readAllBytes(content);
+      Files.write(content, Arrays.copyOf(whole, whole.length / 2));
+      assertThatThrownBy(() -> run(home, "verify", backup.toString()))
+          .hasMessageContaining(hash + " is not what it was");
+      Files.writeString(content, "something else");
+      assertThatThrownBy(() -> run(home, "verify", backup.toString()))
+          .hasMessageContaining(hash + " is not what it was");
+      Files.delete(content);
+      assertThatThrownBy(() -> run(home, "verify", backup.toString()))
+          .hasMessageContaining(hash + " is missing");
+      Files.write(content, whole);
     }
-    Files.writeString(content, "something else");
-    assertThatThrownBy(() -> run(home, "verify", backup.toString()))
-        .hasMessageContaining("not what it was");
-    Files.delete(content);
-    assertThatThrownBy(() -> run(home, "verify", backup.toString()))
-        .hasMessageContaining("is missing");
+    assertThat(run(home, "verify", backup.toString())).contains("It is whole");
     Files.delete(backup.resolve("manifest.json"));
     assertThatThrownBy(() -> run(home, "verify", backup.toString()))
         .hasMessageContaining("no whole back-up");
+  }
+
+  /** As it was written when a dump was one file. */
+  private static void toFormatOne(Path target, Path backup) throws Exception {
+    ObjectNode manifest =
+        (ObjectNode) JSON.readTree(Files.readString(backup.resolve("manifest.json")));
+    ByteArrayOutputStream whole = new ByteArrayOutputStream();
+    for (JsonNode piece : manifest.remove("pieces")) {
+      String hash = piece.asString();
+      Path content = target.resolve("files").resolve(hash.substring(0, 2)).resolve(hash);
+      whole.write(Files.readAllBytes(content));
+    }
+    manifest.remove("octets");
+    manifest.put("format", 1);
+    manifest.put("dumpSha256", HexFormat.of().formatHex(Dump.sha256().digest(whole.toByteArray())));
+    Files.write(backup.resolve("database.sql.gz"), whole.toByteArray());
+    Files.writeString(backup.resolve("manifest.json"), manifest.toString());
   }
 }
