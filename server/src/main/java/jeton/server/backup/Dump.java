@@ -101,9 +101,10 @@ final class Dump {
   }
 
   private void count(String line) {
-    if (line.startsWith(INSERT)) {
-      String table = line.substring(INSERT.length(), line.indexOf('`', INSERT.length()));
-      rows.merge(table, 1L, Long::sum);
+    // One that is broken has none; that it is broken is told once all of it was read.
+    int end = line.startsWith(INSERT) ? line.indexOf('`', INSERT.length()) : -1;
+    if (end > 0) {
+      rows.merge(line.substring(INSERT.length(), end), 1L, Long::sum);
     }
     ended = line.startsWith(END) || ended;
   }

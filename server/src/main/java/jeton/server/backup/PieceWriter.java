@@ -19,10 +19,10 @@ import java.util.zip.GZIPOutputStream;
  * comes behind it, so that one that comes or goes moves no cut but its own.
  */
 final class PieceWriter implements Closeable {
-  /** A cut comes behind one line in so many: some 2 MB of rows. */
-  private static final int ONE_IN = 8192;
+  /** A cut comes behind one line in so many: some 200 kB of rows. */
+  private static final int ONE_IN = 1024;
 
-  private static final long LARGEST = 16L << 20;
+  private static final long LARGEST = 4L << 20;
 
   private final Pieces pieces;
   private final List<String> names = new ArrayList<>();
