@@ -1,5 +1,6 @@
 #!/usr/bin/env bash
-# Whether Prometheus reads docs/run/alerts.yaml, and each rule fires when it should: alerts.sh FOLDER
+# Whether Prometheus reads docs/run/alerts.yaml, each rule fires when it should, and each question of
+# docs/run/dashboard.json is one: alerts.sh FOLDER
 # Its program is only unpacked: installed, it would start a server of its own.
 set -euo pipefail
 here=$(cd "$(dirname "$0")" && pwd)
@@ -10,3 +11,11 @@ if ! [ -x "$folder/usr/bin/promtool" ]; then
 fi
 "$folder/usr/bin/promtool" check rules "$here/../docs/run/alerts.yaml"
 "$folder/usr/bin/promtool" test rules "$here/alerts-test.yaml"
+
+node -e '
+const { panels } = JSON.parse(require("fs").readFileSync(process.argv[1]));
+const asked = panels.flatMap((panel) => panel.targets.map((target) => target.expr));
+const rules = asked.map((expr, i) => ({ record: `dashboard:${i}`, expr }));
+console.log(JSON.stringify({ groups: [{ name: "dashboard", rules }] }));
+' "$here/../docs/run/dashboard.json" > "$folder/dashboard.yaml"
+"$folder/usr/bin/promtool" check rules "$folder/dashboard.yaml"

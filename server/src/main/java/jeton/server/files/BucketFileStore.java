@@ -278,6 +278,11 @@ final class BucketFileStore implements FileStore, DisposableBean {
   }
 
   @Override
+  public void look() throws IOException {
+    bucket.size(DRAFTS);
+  }
+
+  @Override
   public void destroy() {
     fetches.shutdownNow();
     bucket.close();

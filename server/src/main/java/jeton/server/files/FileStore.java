@@ -60,6 +60,13 @@ interface FileStore {
   /** A content that was kept. */
   Resource open(String hash);
 
+  /**
+   * Whether contents can be reached at this moment.
+   *
+   * @throws IOException saying why not
+   */
+  default void look() throws IOException {}
+
   /** A content beyond the limit. */
   final class TooLarge extends IOException {
     private static final long serialVersionUID = 1L;

@@ -33,7 +33,7 @@ public class Outlook {
   private static final double GUESS = 10;
 
   private final Mailings mailings;
-  private final IssueStore issues;
+  private final OutlookStore store;
   private final Segments segments;
   private final People people;
   private final Business business;
@@ -41,13 +41,13 @@ public class Outlook {
 
   Outlook(
       Mailings mailings,
-      IssueStore issues,
+      OutlookStore store,
       Segments segments,
       People people,
       Business business,
       Clock clock) {
     this.mailings = mailings;
-    this.issues = issues;
+    this.store = store;
     this.segments = segments;
     this.people = people;
     this.business = business;
@@ -96,17 +96,17 @@ public class Outlook {
             saved.updatedAt());
     CriterionSql.Where where = segments.where(mailings.question(settings), "q");
     long listId = mailings.recipients(settings).listId();
-    Map<String, Long> states = issues.states(listId, where);
+    Map<String, Long> states = store.states(listId, where);
     long count = states.getOrDefault(PersonState.ON_THE_LIST.name(), 0L);
     long away =
         states.getOrDefault(PersonState.UNREACHABLE.name(), 0L)
             + states.getOrDefault(PersonState.BLOCKED.name(), 0L);
     List<Instant> moments = moments(settings.when());
-    Optional<Double> measured = issues.pace(clock.instant().minus(LOOKS_BACK));
+    Optional<Double> measured = store.pace(clock.instant().minus(LOOKS_BACK));
     double pace = pace(measured);
     List<HourCount> hours =
         settings.when().kind() == SendWhen.Kind.WHEREVER
-            ? hours(settings.when(), issues.zones(listId, where))
+            ? hours(settings.when(), store.zones(listId, where))
             : List.of();
     return new Forecast(
         count,
@@ -116,7 +116,7 @@ public class Outlook {
         pace,
         measured.isPresent(),
         hours,
-        issues.readers(listId, where, READERS).stream().map(people::get).toList(),
+        store.readers(listId, where, READERS).stream().map(people::get).toList(),
         mailings.keeps(mailing));
   }
 

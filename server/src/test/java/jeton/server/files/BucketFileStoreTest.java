@@ -2,6 +2,8 @@ package jeton.server.files;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.mockito.Mockito.doThrow;
+import static org.mockito.Mockito.mock;
 
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -22,6 +24,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
+import org.springframework.boot.health.contributor.Status;
 import org.springframework.core.io.Resource;
 
 /** Contents in a bucket, by way of two instances. */
@@ -64,6 +67,34 @@ class BucketFileStoreTest {
     try (InputStream in = content.getInputStream()) {
       return in.readAllBytes();
     }
+  }
+
+  @Test
+  void aBucketThatIsAway_isAPartThatIsNotWell_untilItAnswersAgain() throws Exception {
+    Path own = Files.createDirectory(folder.resolve("away"));
+    S3Service service = new S3Service(own);
+    BucketFileStore store =
+        new BucketFileStore(
+            Shelves.of(service.environment()).at("s3://away/files"),
+            new FolderFileStore(own.resolve("home")),
+            MUCH,
+            Clock.systemUTC());
+    FilesHealth health = new FilesHealth(store);
+    health.look();
+    assertThat(health.health().getStatus()).isEqualTo(Status.UP);
+    service.close();
+    health.look();
+    assertThat(health.health().getStatus()).isEqualTo(Status.DOWN);
+    assertThat(health.health().getDetails().get("said").toString())
+        .startsWith("Files cannot be reached: ");
+    store.destroy();
+
+    FileStore again = mock(FileStore.class);
+    doThrow(new IOException("away")).doNothing().when(again).look();
+    FilesHealth one = new FilesHealth(again);
+    one.look();
+    one.look();
+    assertThat(one.health().getStatus()).isEqualTo(Status.UP);
   }
 
   @Test

@@ -5,18 +5,25 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.regex.MatchResult;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import jeton.harness.Http;
 import jeton.harness.SampleOffer;
 import jeton.harness.TestServer;
 import jeton.server.database.DueWork;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.boot.health.contributor.CompositeHealthContributor;
 import org.springframework.boot.health.contributor.HealthIndicator;
 import org.springframework.dao.DataAccessResourceFailureException;
@@ -67,6 +74,22 @@ class WatchTest {
             "jeton_requests_threads",
             "jvm_memory_used_bytes",
             "process_files_open_files");
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"alerts.yaml", "dashboard.json"})
+  void whatOurExamplesAskFor_isMeasured(String example) throws Exception {
+    new SampleOffer().signUp(newAddress());
+    server.settle();
+    String all = anybody.get("/actuator/prometheus").body();
+    Set<String> asked =
+        Pattern.compile("\\b(?:jeton|jvm|process|http)_[a-z_]+")
+            .matcher(Files.readString(Path.of("../docs/run", example)))
+            .results()
+            .map(MatchResult::group)
+            .collect(Collectors.toSet());
+    assertThat(asked).hasSizeGreaterThan(2);
+    assertThat(asked).allSatisfy(name -> assertThat(all).containsPattern("(?m)^" + name + "[ {]"));
   }
 
   @Test
