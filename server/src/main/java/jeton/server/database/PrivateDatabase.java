@@ -13,6 +13,7 @@ import java.security.SecureRandom;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
+import java.time.Duration;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
@@ -22,7 +23,8 @@ import org.springframework.util.FileSystemUtils;
 
 /**
  * A MariaDB of our own: a folder, a free port on loopback, a secret password. Used by demo, serve
- * and tests alike. Commits are durable; text is utf8mb4; SQL is strict.
+ * and tests alike. Commits are durable; text is utf8mb4; SQL is strict. One that ends by itself,
+ * for want of memory or room on its disk, is started again on the same port.
  */
 public final class PrivateDatabase implements AutoCloseable {
   private static final long LEAST_FREE_BYTES = 500L << 20;
@@ -31,11 +33,11 @@ public final class PrivateDatabase implements AutoCloseable {
   private final Path folder;
   private final int port;
   private final String password;
-  private final Process server;
+  private final KeptRunning server;
   private final RandomAccessFile lockFile;
 
   private PrivateDatabase(
-      Path folder, int port, String password, Process server, RandomAccessFile lockFile) {
+      Path folder, int port, String password, KeptRunning server, RandomAccessFile lockFile) {
     this.folder = folder;
     this.port = port;
     this.password = password;
@@ -59,9 +61,10 @@ public final class PrivateDatabase implements AutoCloseable {
         install(folder);
       }
       int port = freePort();
-      PrivateDatabase database =
-          new PrivateDatabase(folder, port, password, launch(folder, port, password), lock);
+      KeptRunning server = new KeptRunning("The database", () -> launch(folder, port, password));
+      PrivateDatabase database = new PrivateDatabase(folder, port, password, server, lock);
       database.awaitAnswer();
+      server.watch();
       return database;
     } catch (IOException trouble) {
       throw new DatabaseTrouble(
@@ -102,11 +105,8 @@ public final class PrivateDatabase implements AutoCloseable {
   /** Stops the server and waits until its files are closed. */
   @Override
   public void close() {
-    server.destroy();
     try {
-      if (!server.waitFor(PATIENCE_SECONDS, TimeUnit.SECONDS)) {
-        server.destroyForcibly();
-      }
+      server.close(Duration.ofSeconds(PATIENCE_SECONDS));
       lockFile.close();
     } catch (InterruptedException stopped) {
       Thread.currentThread().interrupt();

@@ -3,7 +3,10 @@ package jeton.server.editing;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.Optional;
+import jeton.server.database.Background;
 import jeton.server.sequence.Sequence;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionOperations;
@@ -17,6 +20,7 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
  */
 @Component
 public class Retiming {
+  private static final Logger LOG = LoggerFactory.getLogger(Retiming.class);
   private static final Duration AT_ONCE = Duration.ofSeconds(1);
 
   private final RetimingStore jobs;
@@ -67,6 +71,10 @@ public class Retiming {
   /** Goes on with whatever is not finished, whoever began it. */
   @Scheduled(fixedDelay = 1000)
   public void workOff() {
+    Background.round(LOG, "Re-timing", this::workOffAll);
+  }
+
+  private void workOffAll() {
     for (long sequenceId : jobs.unfinished()) {
       while (onePage(sequenceId) && !Thread.currentThread().isInterrupted()) {
         // Each page commits by itself.

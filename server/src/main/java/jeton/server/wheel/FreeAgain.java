@@ -2,7 +2,10 @@ package jeton.server.wheel;
 
 import java.time.Clock;
 import java.util.List;
+import jeton.server.database.Background;
 import jeton.server.offer.Offers;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionOperations;
@@ -10,6 +13,7 @@ import org.springframework.transaction.support.TransactionOperations;
 /** Prizes that nobody confirmed in time are free again, unless the owner keeps them (W5). */
 @Component
 class FreeAgain {
+  private static final Logger LOG = LoggerFactory.getLogger(FreeAgain.class);
   private static final int AT_ONCE = 100;
 
   private final SpinStore store;
@@ -28,10 +32,10 @@ class FreeAgain {
 
   @Scheduled(fixedDelay = 1000)
   void look() {
-    Integer freed;
-    do {
-      freed = tx.execute(status -> free());
-    } while (freed != null && freed == AT_ONCE);
+    Background.steps(
+        LOG,
+        "Reserved pieces",
+        () -> Integer.valueOf(AT_ONCE).equals(tx.execute(status -> free())));
   }
 
   private int free() {
