@@ -46,6 +46,11 @@ class FaultsDrill {
         System.out.println(
             "drill faults: health while it is full: "
                 + visitor.get("/actuator/health").body().replaceAll("\"groups.*", ""));
+        // It ends by itself there in some runs; here in all.
+        String number = Files.readString(home.resolve("database/data/mariadbd.pid")).strip();
+        ProcessHandle.of(Long.parseLong(number)).ifPresent(ProcessHandle::destroyForcibly);
+        Machine.pause(5);
+        Machine.report("the database has ended", load);
         Files.delete(ballast);
         int before = load.acknowledged().size();
         server.await(() -> load.acknowledged().size() > before + 100);
