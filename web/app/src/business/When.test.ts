@@ -14,9 +14,4 @@ describe('A moment', () => {
     await show(When, { props: { at: days(0), within } })
     expect(said()).toMatch(words)
   })
-
-  it('keeps the capital of a weekday everywhere', async () => {
-    await show(When, { props: { at: days(3), within: true } })
-    expect(said()).toMatch(/^[A-Z][a-z]{2} /)
-  })
 })

@@ -9,11 +9,8 @@ import { useMoments } from './useMoments'
 defineProps<{ at: string; within?: boolean }>()
 const { words, inFull } = useMoments()
 const turned = ref(false)
-const small = (said: string) => said.replace(/^(Today|Tomorrow|Yesterday) /, (day) => day.toLowerCase())
 </script>
 
 <template>
-  <time :datetime="at" :title="inFull(at)" @click="turned = !turned">{{
-    within ? small(words(at, turned)) : words(at, turned)
-  }}</time>
+  <time :datetime="at" :title="inFull(at)" @click="turned = !turned">{{ words(at, turned, within) }}</time>
 </template>

@@ -9,10 +9,10 @@ export function useMoments() {
   const clock = useClock()
   const always = useExactDates()
   const inFull = (iso: string) => exact(iso, business.zone)
-  const inShort = (iso: string) => when(iso, clock.now(), business.zone)
   return {
     inFull,
     /** As the reader wants them; the other way where this one was turned. */
-    words: (iso: string, turned = false) => (always.value !== turned ? inFull(iso) : inShort(iso)),
+    words: (iso: string, turned = false, within = false) =>
+      always.value !== turned ? inFull(iso) : when(iso, clock.now(), business.zone, within),
   }
 }

@@ -15,6 +15,11 @@ describe('when', () => {
     expect(when(iso, now, 'Europe/Dublin')).toBe(words)
   })
 
+  it('has no capital within a sentence, but for weekdays', () => {
+    expect(when('2026-11-25T08:00:00Z', now, 'Europe/Dublin', true)).toBe('tomorrow 08:00')
+    expect(when('2026-11-27T08:00:00Z', now, 'Europe/Dublin', true)).toBe('Fri 08:00')
+  })
+
   it('counts days in the zone, not in UTC', () => {
     expect(when('2026-11-25T08:00:00Z', now, 'Asia/Kathmandu')).toBe('Today 13:45')
   })

@@ -14,12 +14,17 @@ function format(at: Date, zone: string, options: Intl.DateTimeFormatOptions): st
   return new Intl.DateTimeFormat('en-GB', { timeZone: zone, ...options }).format(at)
 }
 
-/** "Today 08:00", "Tomorrow 08:00", "Yesterday 08:00", "Fri 08:00" within a week, else "3 Nov 08:00". */
-export function when(iso: string, now: Date, zone: string): string {
+/**
+ * "Today 08:00", "Tomorrow 08:00", "Yesterday 08:00", "Fri 08:00" within a week, else "3 Nov 08:00".
+ * Within a sentence "today 08:00".
+ */
+export function when(iso: string, now: Date, zone: string, within = false): string {
   const at = new Date(iso)
   const days = dayNumber(at, zone) - dayNumber(now, zone)
   const time = format(at, zone, { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })
-  const names: Record<number, string> = { [-1]: 'Yesterday', 0: 'Today', 1: 'Tomorrow' }
+  const names: Record<number, string> = within
+    ? { [-1]: 'yesterday', 0: 'today', 1: 'tomorrow' }
+    : { [-1]: 'Yesterday', 0: 'Today', 1: 'Tomorrow' }
   const near = Math.abs(days) < 7
   const sameYear = at.getUTCFullYear() === now.getUTCFullYear()
   const date: Intl.DateTimeFormatOptions = sameYear
